@@ -1,0 +1,61 @@
+/** The one direction of imports: app -> ui -> core, app -> server -> core, cli -> core. */
+const only = (name, from, allowed) => ({
+  name,
+  severity: 'error',
+  from: { path: from, pathNot: '\\.test\\.ts$' },
+  to: { path: '^src/', pathNot: allowed },
+})
+
+module.exports = {
+  forbidden: [
+    only('core-stands-alone', '^src/core/', '^src/core/'),
+    {
+      name: 'core-has-no-node-and-no-ui',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'core-packages',
+      comment: 'The core may use data packages only; each one is named here on purpose.',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: {
+        path: 'node_modules',
+        pathNot: 'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser)/',
+      },
+    },
+    only('ui-uses-core', '^src/ui/', '^src/(ui|core)/'),
+    only('server-uses-core', '^src/server/', '^src/(server|core)/'),
+    only('cli-uses-core', '^src/cli/', '^src/(cli|core)/'),
+    only('app-is-thin', '^src/app/', '^src/(app|ui|server|core)/'),
+    {
+      name: 'pages-do-not-load-schemas',
+      comment: 'Schemas are compiled ahead; a page that loads them carries dead weight.',
+      severity: 'error',
+      from: { path: '^src/ui/' },
+      to: { path: '(schema\\.ts|generated/)', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: { pathNot: 'node_modules' },
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
+    {
+      name: 'no-orphans',
+      severity: 'error',
+      from: { orphan: true, path: '^src/', pathNot: '\\.(test|d)\\.ts$' },
+      to: {},
+    },
+  ],
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+  },
+}

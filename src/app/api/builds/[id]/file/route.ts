@@ -1,0 +1,14 @@
+import { canonicalJson } from '@/core/formats/canonical'
+import { getBuild } from '@/server/builds'
+import { db } from '@/server/db'
+import { answer, asDownload } from '@/server/http'
+
+export function GET(
+  _request: Request,
+  { params }: { readonly params: Promise<{ readonly id: string }> },
+): Promise<Response> {
+  return answer(async () => {
+    const build = await getBuild(db(), (await params).id)
+    return asDownload(canonicalJson(build), `${build.name}.json`, 'application/json')
+  })
+}

@@ -1,0 +1,5 @@
+import { SheetStage } from '@/ui/sheet/sheet-stage'
+
+export default function SheetPage() {
+  return <SheetStage />
+}

@@ -1,0 +1,23 @@
+import type { Metadata } from 'next'
+import { cookies, headers } from 'next/headers'
+import type { ReactNode } from 'react'
+import { Providers } from '@/ui/shared/providers'
+import { THEME_COOKIE } from '@/ui/shared/theme'
+import './globals.css'
+
+export const metadata: Metadata = {
+  title: { default: 'Gentle Loom', template: '%s · Gentle Loom' },
+  description: 'Which lead goes where, and will it hold? Plan and check fan and light wiring before building.',
+}
+
+export default async function RootLayout({ children }: { readonly children: ReactNode }) {
+  const nonce = (await headers()).get('x-nonce') ?? ''
+  const theme = (await cookies()).get(THEME_COOKIE)?.value === 'dark' ? 'dark' : 'light'
+  return (
+    <html lang="en" data-theme={theme}>
+      <body>
+        <Providers nonce={nonce}>{children}</Providers>
+      </body>
+    </html>
+  )
+}

@@ -1,0 +1,230 @@
+import { LoomError } from '../errors'
+import type { Figure } from '../formats/schema-kit'
+import type { Part } from '../parts/schema'
+import { detach, insertAt, putBack, setAt } from './attached'
+import type { Edit, SingleEdit } from './edit-schema'
+import { itemOf, partOf, portOf, sameRef } from './refs'
+import type { Build, Item } from './schema'
+
+/** The build after an edit, and the edit that takes it back. */
+export interface Applied {
+  readonly build: Build
+  readonly inverse: Edit
+}
+
+type EditOf<T extends SingleEdit['type']> = Extract<SingleEdit, { readonly type: T }>
+
+function refuse(message: string): never {
+  throw new LoomError('EDIT_NOT_POSSIBLE', message)
+}
+
+function insertPart(build: Build, part: Part | undefined, index: number): Build {
+  if (part === undefined || build.parts.some((held) => held.id === part.id)) return build
+  return { ...build, parts: insertAt(build.parts, index, part) }
+}
+
+function insertItem(build: Build, item: Item, index: number): Build {
+  if (build.items.some((held) => held.id === item.id)) refuse(`The item “${item.id}” is in this build already.`)
+  if (build.items.some((held) => held.mark === item.mark)) {
+    refuse(`The mark ${item.mark} is taken by another item; choose another mark.`)
+  }
+  partOf(build, item.partId)
+  return { ...build, items: insertAt(build.items, index, item) }
+}
+
+function addItem(build: Build, edit: EditOf<'addItem'>): Applied {
+  const withPart = insertPart(build, edit.part, build.parts.length)
+  return {
+    build: insertItem(withPart, edit.item, build.items.length),
+    inverse: { type: 'removeItem', itemId: edit.item.id },
+  }
+}
+
+function removeItem(build: Build, { itemId }: EditOf<'removeItem'>): Applied {
+  const item = itemOf(build, itemId)
+  const index = build.items.indexOf(item)
+  const { build: rest, attached } = detach(build, itemId)
+  const items = rest.items.filter((held) => held.id !== itemId)
+  const partIsFree = !items.some((held) => held.partId === item.partId)
+  const part = partOf(build, item.partId)
+  const back = { type: 'restoreItem', item, index, attached } as const
+  if (!partIsFree) return { build: { ...rest, items }, inverse: back }
+  return {
+    build: { ...rest, items, parts: rest.parts.filter((held) => held.id !== part.id) },
+    inverse: { ...back, part, partIndex: build.parts.indexOf(part) },
+  }
+}
+
+function restoreItem(build: Build, edit: EditOf<'restoreItem'>): Applied {
+  const withItem = insertItem(insertPart(build, edit.part, edit.partIndex ?? build.parts.length), edit.item, edit.index)
+  const restored = putBack(withItem, edit.item.id, edit.attached)
+  for (const piece of edit.attached) {
+    if (piece.list === 'threads') {
+      portOf(restored, piece.entry.from)
+      portOf(restored, piece.entry.to)
+    }
+  }
+  return { build: restored, inverse: { type: 'removeItem', itemId: edit.item.id } }
+}
+
+function connect(build: Build, { thread, index }: EditOf<'connect'>): Applied {
+  if (build.threads.some((held) => held.id === thread.id)) refuse(`The thread “${thread.id}” is in this build already.`)
+  portOf(build, thread.from)
+  portOf(build, thread.to)
+  if (sameRef(thread.from, thread.to)) refuse('A lead cannot be threaded to itself; choose another port.')
+  return {
+    build: { ...build, threads: insertAt(build.threads, index ?? build.threads.length, thread) },
+    inverse: { type: 'disconnect', threadId: thread.id },
+  }
+}
+
+function threadIndexOf(build: Build, threadId: string): number {
+  const index = build.threads.findIndex((held) => held.id === threadId)
+  if (index < 0) throw new LoomError('EDIT_SUBJECT_MISSING', `The thread “${threadId}” is no longer in this build.`)
+  return index
+}
+
+function disconnect(build: Build, { threadId }: EditOf<'disconnect'>): Applied {
+  const index = threadIndexOf(build, threadId)
+  const thread = build.threads[index]!
+  return {
+    build: { ...build, threads: build.threads.filter((held) => held.id !== threadId) },
+    inverse: { type: 'connect', thread, index },
+  }
+}
+
+function pin(build: Build, { threadId, pinned }: EditOf<'pin'>): Applied {
+  const index = threadIndexOf(build, threadId)
+  const { pinned: before, ...bare } = build.threads[index]!
+  const thread = pinned ? { ...bare, pinned } : bare
+  return {
+    build: { ...build, threads: build.threads.map((held, at) => (at === index ? thread : held)) },
+    inverse: { type: 'pin', threadId, pinned: before === true },
+  }
+}
+
+function changeItem(build: Build, itemId: string, change: Partial<Item>): Build {
+  return { ...build, items: build.items.map((held) => (held.id === itemId ? { ...held, ...change } : held)) }
+}
+
+function renameItem(build: Build, { itemId, mark }: EditOf<'renameItem'>): Applied {
+  const before = itemOf(build, itemId)
+  if (build.items.some((held) => held.id !== itemId && held.mark === mark)) {
+    refuse(`The mark ${mark} is taken by another item; choose another mark.`)
+  }
+  return { build: changeItem(build, itemId, { mark }), inverse: { type: 'renameItem', itemId, mark: before.mark } }
+}
+
+function setStock(build: Build, { itemId, stock }: EditOf<'setStock'>): Applied {
+  const before = itemOf(build, itemId)
+  return { build: changeItem(build, itemId, { stock }), inverse: { type: 'setStock', itemId, stock: before.stock } }
+}
+
+/** Names of figures end in their unit; anything else in a part is not a figure and cannot be set as one. */
+const FIGURE_NAME = /(Amps|Watts|Mm|Awg|Ms|Rpm|Percent|M3PerH|Dba|Count|Volts|Microseconds|Milliohm|Milliamps|PerLed)$/
+
+/** `holder` with the figure at `path` set, or dropped when undefined; and the figure that stood there. */
+function replaceFigure(
+  holder: unknown,
+  path: readonly (string | number)[],
+  figure: Figure | undefined,
+): { readonly next: unknown; readonly before: Figure | undefined } {
+  const [key, ...rest] = path
+  if (key === undefined || typeof holder !== 'object' || holder === null || (rest.length > 0 && !(key in holder))) {
+    return refuse(`The part has no figure at ${path.join('.')}.`)
+  }
+  const fields = holder as Readonly<Record<string | number, unknown>>
+  if (rest.length > 0) {
+    const inner = replaceFigure(fields[key], rest, figure)
+    const next = Array.isArray(holder)
+      ? holder.map((entry: unknown, at) => (at === key ? inner.next : entry))
+      : { ...fields, [key]: inner.next }
+    return { next, before: inner.before }
+  }
+  if (typeof key !== 'string' || !FIGURE_NAME.test(key)) return refuse(`“${key}” is not a figure of a part.`)
+  const { [key]: before, ...others } = fields
+  return { next: figure === undefined ? others : { ...others, [key]: figure }, before: before as Figure | undefined }
+}
+
+function setFigure(build: Build, edit: EditOf<'setFigure'>): Applied {
+  const { next, before } = replaceFigure(partOf(build, edit.partId), edit.path, edit.figure ?? undefined)
+  return {
+    build: { ...build, parts: build.parts.map((held) => (held.id === edit.partId ? (next as Part) : held)) },
+    inverse: { ...edit, figure: before ?? null },
+  }
+}
+
+function chooseMode(build: Build, { at, mode }: EditOf<'chooseMode'>): Applied {
+  portOf(build, at)
+  const before = build.choices.modes?.find((entry) => sameRef(entry.at, at))?.mode ?? null
+  return {
+    build: setAt(build, 'modes', at, mode === null ? undefined : { at, mode }),
+    inverse: { type: 'chooseMode', at, mode: before },
+  }
+}
+
+function park(build: Build, { at, reason }: EditOf<'park'>): Applied {
+  portOf(build, at)
+  const before = build.choices.parked?.find((entry) => sameRef(entry.at, at))?.reason ?? null
+  return {
+    build: setAt(build, 'parked', at, reason === null ? undefined : { at, reason }),
+    inverse: { type: 'park', at, reason: before },
+  }
+}
+
+function applySingle(build: Build, edit: SingleEdit): Applied {
+  switch (edit.type) {
+    case 'addItem':
+      return addItem(build, edit)
+    case 'removeItem':
+      return removeItem(build, edit)
+    case 'restoreItem':
+      return restoreItem(build, edit)
+    case 'connect':
+      return connect(build, edit)
+    case 'disconnect':
+      return disconnect(build, edit)
+    case 'pin':
+      return pin(build, edit)
+    case 'renameBuild':
+      return { build: { ...build, name: edit.name }, inverse: { type: 'renameBuild', name: build.name } }
+    case 'renameItem':
+      return renameItem(build, edit)
+    case 'setStock':
+      return setStock(build, edit)
+    case 'setFigure':
+      return setFigure(build, edit)
+    case 'chooseHeadroom':
+      return {
+        build: { ...build, choices: { ...build.choices, headroomPercent: edit.headroomPercent } },
+        inverse: { type: 'chooseHeadroom', headroomPercent: build.choices.headroomPercent },
+      }
+    case 'chooseMode':
+      return chooseMode(build, edit)
+    case 'park':
+      return park(build, edit)
+    default:
+      return edit satisfies never
+  }
+}
+
+/** An edit as the list of its single steps. */
+export function stepsOf(edit: Edit): readonly SingleEdit[] {
+  return edit.type === 'batch' ? edit.edits : [edit]
+}
+
+/**
+ * The build after the edit, and the inverse edit. All of a batch or none: a step that lacks its subject throws a
+ * LoomError with the subject's name, and the build given is never changed. The revision is the store's, not ours.
+ */
+export function apply(build: Build, edit: Edit): Applied {
+  if (edit.type !== 'batch') return applySingle(build, edit)
+  let rest = build
+  const inverses: SingleEdit[] = []
+  for (const step of edit.edits) {
+    const applied = applySingle(rest, step)
+    rest = applied.build
+    inverses.unshift(...stepsOf(applied.inverse))
+  }
+  return { build: rest, inverse: { type: 'batch', edits: inverses } }
+}

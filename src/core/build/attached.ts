@@ -1,0 +1,135 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { Attached } from './edit-schema'
+import type { Build } from './schema'
+
+type ListName = Exclude<Attached['list'], 'groupMembers'>
+type EntryOf<L extends ListName> =
+  Extract<Attached, { readonly list: L }> extends { readonly entry: infer E } ? E : never
+
+/** Where a list of entries that speak of items stands in the build, and whether an entry speaks of this item. */
+interface Shelf<L extends ListName> {
+  readonly read: (build: Build) => readonly EntryOf<L>[]
+  readonly write: (build: Build, list: readonly EntryOf<L>[]) => Build
+  readonly speaksOf: (entry: EntryOf<L>, itemId: string) => boolean
+}
+
+/** An empty list is left out of the document, so that taking back the first entry leaves no trace. */
+function without<T extends object, K extends keyof T>(holder: T, key: K): T {
+  const { [key]: _dropped, ...rest } = holder
+  return rest as T
+}
+
+function ofChoices<
+  L extends 'modes' | 'parked' | 'syncSettings' | 'declaredModels' | 'addresses' | 'covered' | 'curves',
+>(list: L, speaksOf: Shelf<L>['speaksOf']): Shelf<L> {
+  return {
+    read: (build) => (build.choices[list] ?? []) as readonly EntryOf<L>[],
+    write: (build, entries) => ({
+      ...build,
+      choices: entries.length === 0 ? without(build.choices, list) : { ...build.choices, [list]: entries },
+    }),
+    speaksOf,
+  }
+}
+
+function ofBuild<L extends 'places' | 'accepted'>(list: L, speaksOf: Shelf<L>['speaksOf']): Shelf<L> {
+  return {
+    read: (build) => (build[list] ?? []) as readonly EntryOf<L>[],
+    write: (build, entries) => (entries.length === 0 ? without(build, list) : { ...build, [list]: entries }),
+    speaksOf,
+  }
+}
+
+const atItem = (entry: { readonly at: PortRef }, itemId: string) => entry.at.itemId === itemId
+const isItem = (entry: { readonly itemId: string }, itemId: string) => entry.itemId === itemId
+
+const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
+  threads: {
+    read: (build) => build.threads,
+    write: (build, threads) => ({ ...build, threads }),
+    speaksOf: (thread, itemId) => thread.from.itemId === itemId || thread.to.itemId === itemId,
+  },
+  places: ofBuild('places', isItem),
+  accepted: ofBuild('accepted', (entry, itemId) => entry.at.some((ref) => ref.itemId === itemId)),
+  modes: ofChoices('modes', atItem),
+  parked: ofChoices('parked', atItem),
+  syncSettings: ofChoices('syncSettings', atItem),
+  declaredModels: ofChoices('declaredModels', atItem),
+  addresses: ofChoices('addresses', isItem),
+  covered: ofChoices('covered', isItem),
+  curves: ofChoices('curves', atItem),
+}
+const LIST_NAMES = Object.keys(SHELVES) as readonly ListName[]
+
+function detachFrom<L extends ListName>(build: Build, list: L, itemId: string): { build: Build; attached: Attached[] } {
+  const shelf: Shelf<L> = SHELVES[list]
+  const entries = shelf.read(build)
+  const attached = entries.flatMap((entry, index) =>
+    shelf.speaksOf(entry, itemId) ? [{ list, index, entry } as unknown as Attached] : [],
+  )
+  if (attached.length === 0) return { build, attached }
+  return {
+    build: shelf.write(
+      build,
+      entries.filter((entry) => !shelf.speaksOf(entry, itemId)),
+    ),
+    attached,
+  }
+}
+
+/** Takes out of every list what speaks of the item; `attached` is what putBack needs to restore it in place. */
+export function detach(
+  build: Build,
+  itemId: string,
+): { readonly build: Build; readonly attached: readonly Attached[] } {
+  let rest = build
+  const attached: Attached[] = []
+  for (const list of LIST_NAMES) {
+    const step = detachFrom(rest, list, itemId)
+    rest = step.build
+    attached.push(...step.attached)
+  }
+  const groups = rest.groups?.map((group) => {
+    const index = group.itemIds.indexOf(itemId)
+    if (index < 0) return group
+    attached.push({ list: 'groupMembers', index, groupId: group.id })
+    return { ...group, itemIds: group.itemIds.filter((id) => id !== itemId) }
+  })
+  return { build: groups === undefined ? rest : { ...rest, groups }, attached }
+}
+
+export function insertAt<T>(list: readonly T[], index: number, entry: T): readonly T[] {
+  return [...list.slice(0, index), entry, ...list.slice(index)]
+}
+
+function putBackOne<L extends ListName>(build: Build, list: L, index: number, entry: EntryOf<L>): Build {
+  const shelf: Shelf<L> = SHELVES[list]
+  return shelf.write(build, insertAt(shelf.read(build), index, entry))
+}
+
+/** Puts back what detach took out; entries come in the order of their old places. */
+export function putBack(build: Build, itemId: string, attached: readonly Attached[]): Build {
+  return attached.reduce((rest, piece) => {
+    if (piece.list !== 'groupMembers') return putBackOne(rest, piece.list, piece.index, piece.entry as never)
+    const groups = rest.groups?.map((group) =>
+      group.id === piece.groupId ? { ...group, itemIds: insertAt(group.itemIds, piece.index, itemId) } : group,
+    )
+    return groups === undefined ? rest : { ...rest, groups }
+  }, build)
+}
+
+/** Sets, replaces or (with undefined) drops the one entry of a list of choices that is about `at`. */
+export function setAt<L extends 'modes' | 'parked'>(
+  build: Build,
+  list: L,
+  at: PortRef,
+  entry: EntryOf<L> | undefined,
+): Build {
+  const shelf: Shelf<L> = SHELVES[list]
+  const isAbout = (candidate: EntryOf<L>) =>
+    (candidate as { at: PortRef }).at.itemId === at.itemId && (candidate as { at: PortRef }).at.portId === at.portId
+  const entries = shelf.read(build)
+  const index = entries.findIndex(isAbout)
+  const others = entries.filter((candidate) => !isAbout(candidate))
+  return shelf.write(build, entry === undefined ? others : insertAt(others, index < 0 ? others.length : index, entry))
+}

@@ -1,0 +1,121 @@
+import { Type } from '@sinclair/typebox'
+import {
+  figure,
+  Id,
+  LIMITS,
+  listOf,
+  Name,
+  oneOf,
+  PortRefSchema,
+  strict,
+  tagged,
+  ThreadId,
+  type ModelOf,
+} from '../formats/schema-kit'
+import { PartSchema } from '../parts/schema'
+import { HEADER_MODES } from './modes'
+import {
+  AcceptedSchema,
+  AddressSchema,
+  CurveSchema,
+  DeclaredModelSchema,
+  ItemSchema,
+  ModeSchema,
+  ParkedSchema,
+  PlaceSchema,
+  SyncSettingSchema,
+  ThreadSchema,
+} from './schema'
+
+const Index = Type.Integer({ minimum: 0, maximum: LIMITS.threadsPerBuild })
+
+/** `part` travels along when the build does not hold it yet. */
+const AddItem = strict({
+  type: Type.Literal('addItem'),
+  item: ItemSchema,
+  part: Type.Optional(PartSchema),
+})
+/** What hung on an item that was taken out, each with the place in its list. */
+const AttachedSchema = tagged('list', [
+  strict({ list: Type.Literal('threads'), index: Index, entry: ThreadSchema }),
+  strict({ list: Type.Literal('places'), index: Index, entry: PlaceSchema }),
+  strict({ list: Type.Literal('modes'), index: Index, entry: ModeSchema }),
+  strict({ list: Type.Literal('parked'), index: Index, entry: ParkedSchema }),
+  strict({ list: Type.Literal('syncSettings'), index: Index, entry: SyncSettingSchema }),
+  strict({ list: Type.Literal('declaredModels'), index: Index, entry: DeclaredModelSchema }),
+  strict({ list: Type.Literal('addresses'), index: Index, entry: AddressSchema }),
+  strict({ list: Type.Literal('covered'), index: Index, entry: PortRefSchema }),
+  strict({ list: Type.Literal('curves'), index: Index, entry: CurveSchema }),
+  strict({ list: Type.Literal('accepted'), index: Index, entry: AcceptedSchema }),
+  strict({ list: Type.Literal('groupMembers'), index: Index, groupId: Id }),
+] as const)
+export type Attached = ModelOf<typeof AttachedSchema>
+
+/** The inverse of removeItem: the item, and all that hung on it. */
+const RestoreItem = strict({
+  type: Type.Literal('restoreItem'),
+  item: ItemSchema,
+  index: Index,
+  part: Type.Optional(PartSchema),
+  partIndex: Type.Optional(Index),
+  attached: listOf(AttachedSchema, LIMITS.threadsPerBuild),
+})
+const RemoveItem = strict({ type: Type.Literal('removeItem'), itemId: Id })
+const Connect = strict({ type: Type.Literal('connect'), thread: ThreadSchema, index: Type.Optional(Index) })
+const Disconnect = strict({ type: Type.Literal('disconnect'), threadId: ThreadId })
+const Pin = strict({ type: Type.Literal('pin'), threadId: ThreadId, pinned: Type.Boolean() })
+const RenameBuild = strict({ type: Type.Literal('renameBuild'), name: Name })
+const RenameItem = strict({ type: Type.Literal('renameItem'), itemId: Id, mark: ItemSchema.properties.mark })
+const SetStock = strict({ type: Type.Literal('setStock'), itemId: Id, stock: ItemSchema.properties.stock })
+/** Sets a figure of the part this build holds; `path` names it inside the part, null makes it unknown. */
+const SetFigure = strict({
+  type: Type.Literal('setFigure'),
+  partId: Id,
+  path: Type.Array(Type.Union([Type.String({ maxLength: 40, pattern: '^[a-z][A-Za-z0-9]*$' }), Index]), {
+    minItems: 1,
+    maxItems: 6,
+  }),
+  figure: Type.Union([figure(1000000), Type.Null()]),
+})
+const ChooseHeadroom = strict({
+  type: Type.Literal('chooseHeadroom'),
+  headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
+})
+const ChooseMode = strict({
+  type: Type.Literal('chooseMode'),
+  at: PortRefSchema,
+  mode: Type.Union([oneOf(HEADER_MODES), Type.Null()]),
+})
+const Park = strict({ type: Type.Literal('park'), at: PortRefSchema, reason: Type.Union([Name, Type.Null()]) })
+
+const SINGLE_EDITS = [
+  AddItem,
+  RemoveItem,
+  RestoreItem,
+  Connect,
+  Disconnect,
+  Pin,
+  RenameBuild,
+  RenameItem,
+  SetStock,
+  SetFigure,
+  ChooseHeadroom,
+  ChooseMode,
+  Park,
+] as const
+
+const SingleEditSchema = tagged('type', SINGLE_EDITS, 'SingleEdit')
+export type SingleEdit = ModelOf<typeof SingleEditSchema>
+
+/** Several edits as one step, for undo and for saving: all of them or none. */
+const Batch = strict({ type: Type.Literal('batch'), edits: listOf(SingleEditSchema, LIMITS.editsPerSave) })
+
+export const EditSchema = tagged('type', [...SINGLE_EDITS, Batch] as const, 'Edit')
+export type Edit = ModelOf<typeof EditSchema>
+
+/** What a page sends to save: the revision it last saw, and its edits since, each with an id that makes a resend harmless. */
+export const SaveSchema = strict({
+  baseRevision: Type.Integer({ minimum: 0 }),
+  edits: Type.Array(strict({ id: Id, edit: EditSchema }), { minItems: 1, maxItems: 200 }),
+})
+export type Save = ModelOf<typeof SaveSchema>

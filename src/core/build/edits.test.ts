@@ -1,0 +1,227 @@
+import fc from 'fast-check'
+import { bench, demoBuild, partNamed } from '../../../tests/support/bench'
+import { deepFreeze } from '../../../tests/support/freeze'
+import { canonical, canonicalJson } from '../formats/canonical'
+import { asBuild, asSave } from '../formats/validate'
+import { derive } from '../harness/derive'
+import { check } from '../rules/check'
+import { blankBuild } from '../templates/template-build'
+import { apply } from './apply'
+import { describeEdit } from './describe'
+import type { Edit, SingleEdit } from './edit-schema'
+import { plugEdit } from './plug'
+import { nextMark } from './refs'
+import type { Build } from './schema'
+import { adaptTo, carrySlot, describeSlot, readSlot, slotKey, slotsOf } from './slots'
+
+const heron = deepFreeze(demoBuild('tangled-heron'))
+const portsOf = (build: Build, side: 'takes' | 'gives') =>
+  build.items.flatMap((item) =>
+    build.parts
+      .find((part) => part.id === item.partId)!
+      .ports.filter((port) => port.side === side)
+      .map((port) => ({ itemId: item.id, portId: port.id })),
+  )
+
+/** Any edit that is possible on this build. */
+function anyEdit(build: Build): fc.Arbitrary<Edit> {
+  const [takers, givers] = [portsOf(build, 'takes'), portsOf(build, 'gives')]
+  const item = fc.constantFrom(...build.items)
+  const taker = fc.constantFrom(...takers)
+  const options: fc.Arbitrary<Edit>[] = [
+    item.map((i) => ({ type: 'removeItem', itemId: i.id })),
+    item.map((i) => ({ type: 'renameItem', itemId: i.id, mark: nextMark(build, 'Q') })),
+    item.map((i) => ({ type: 'setStock', itemId: i.id, stock: 'toBuy' })),
+    fc.tuple(taker, fc.constantFrom(...givers)).map(([lead, to]) => plugEdit(build, lead, to)),
+    fc.integer({ min: 0, max: 90 }).map((headroomPercent) => ({ type: 'chooseHeadroom', headroomPercent })),
+    taker.map((at) => ({ type: 'park', at, reason: 'for later' })),
+    fc
+      .constantFrom('pwm' as const, 'dc' as const)
+      .map((mode) => ({ type: 'chooseMode', at: { itemId: 'm1', portId: 'SYS1' }, mode })),
+    fc.double({ min: 0, max: 5, noNaN: true }).map((value) => ({
+      type: 'setFigure',
+      partId: 'fan-140',
+      path: ['inside', 0, 'ratedAmps'],
+      figure: { value, origin: 'label' },
+    })),
+    fc.constant({
+      type: 'addItem',
+      part: partNamed('fan-200'),
+      item: { id: 'fresh', mark: nextMark(build, 'F'), partId: 'fan-200', stock: 'owned' },
+    }),
+    fc.constant({ type: 'renameBuild', name: 'Another name' }),
+  ]
+  if (build.threads.length > 0) {
+    const thread = fc.constantFrom(...build.threads)
+    options.push(
+      thread.map((t) => ({ type: 'disconnect', threadId: t.id })),
+      thread.map((t) => ({ type: 'pin', threadId: t.id, pinned: true })),
+    )
+  }
+  return fc.oneof(...options)
+}
+
+describe('edits', () => {
+  test('undo gives back the very same document', () => {
+    fc.assert(
+      fc.property(anyEdit(heron), (edit) => {
+        const { build, inverse } = apply(heron, deepFreeze(edit))
+        expect(canonicalJson(apply(build, inverse).build)).toBe(canonicalJson(heron))
+        expect(check(derive(apply(build, inverse).build))).toEqual(check(derive(heron)))
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  test('every edit keeps the document sound, is a valid save, and has a name', () => {
+    fc.assert(
+      fc.property(anyEdit(heron), (edit) => {
+        const { build, inverse } = apply(heron, edit)
+        expect(() => asBuild(build)).not.toThrow()
+        expect(() =>
+          asSave({
+            baseRevision: 0,
+            edits: [
+              { id: 'a', edit },
+              { id: 'b', edit: inverse },
+            ],
+          }),
+        ).not.toThrow()
+        expect(describeEdit(edit, heron)).toMatch(/^.{4,}/)
+        expect(describeEdit(inverse, build)).not.toMatch(/undefined/)
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  test('a removed item comes back with its threads, its place, its group and its choices', () => {
+    const full: Build = {
+      ...heron,
+      groups: [{ id: 'front', name: 'Front', itemIds: ['f2', 'f1', 'f3'] }],
+      places: [{ itemId: 'f1', number: 1 }],
+      choices: {
+        ...heron.choices,
+        parked: [{ at: { itemId: 'f1', portId: 'fan' }, reason: 'spare' }],
+        addresses: [{ itemId: 'f1', addressNumber: 2 }],
+      },
+    }
+    const { build, inverse } = apply(full, { type: 'removeItem', itemId: 'f1' })
+    expect(build.threads.some((thread) => thread.from.itemId === 'f1')).toBe(false)
+    expect(build.groups?.[0]?.itemIds).toEqual(['f2', 'f3'])
+    expect(build.places).toBeUndefined()
+    expect(build.choices.parked).toBeUndefined()
+    expect(canonicalJson(apply(build, inverse).build)).toBe(canonicalJson(full))
+  })
+
+  test('the last item of a part takes the part with it, and brings it back', () => {
+    const { build, inverse } = apply(heron, { type: 'removeItem', itemId: 'p1' })
+    expect(build.parts.map((part) => part.id)).not.toContain('pump')
+    expect(canonical(apply(build, inverse).build)).toEqual(canonical(heron))
+  })
+
+  test.each<[string, Edit, RegExp]>([
+    ['an item that is gone', { type: 'removeItem', itemId: 'nobody' }, /“nobody” is no longer/],
+    ['a thread that is gone', { type: 'disconnect', threadId: 'nobody' }, /“nobody” is no longer/],
+    [
+      'a port that is not there',
+      { type: 'park', at: { itemId: 'f1', portId: 'tail' }, reason: 'x' },
+      /F1 has no port “tail”/,
+    ],
+    ['a mark that is taken', { type: 'renameItem', itemId: 'f1', mark: 'F2' }, /mark F2 is taken/],
+    [
+      'an item whose part is not there',
+      { type: 'addItem', item: { id: 'n', mark: 'N1', partId: 'nothing', stock: 'owned' } },
+      /“nothing” is no longer/,
+    ],
+    [
+      'a lead into itself',
+      {
+        type: 'connect',
+        thread: { id: 'n', from: { itemId: 'f1', portId: 'fan' }, to: { itemId: 'f1', portId: 'fan' } },
+      },
+      /itself/,
+    ],
+    [
+      'something that is no figure',
+      { type: 'setFigure', partId: 'fan-140', path: ['name'], figure: null },
+      /not a figure/,
+    ],
+    [
+      'a figure inside nothing',
+      { type: 'setFigure', partId: 'fan-140', path: ['inside', 99, 'ratedAmps'], figure: null },
+      /no figure at/,
+    ],
+  ])('%s is refused with its name', (_what, edit, words) => {
+    expect(() => apply(heron, edit)).toThrow(words)
+  })
+
+  test('a batch is all or nothing', () => {
+    const edits: SingleEdit[] = [
+      { type: 'renameBuild', name: 'x' },
+      { type: 'removeItem', itemId: 'nobody' },
+    ]
+    expect(() => apply(heron, { type: 'batch', edits })).toThrow()
+    expect(heron.name).toBe('Tangled Heron')
+  })
+
+  test('a move is told as a move', () => {
+    expect(
+      describeEdit(plugEdit(heron, { itemId: 'f1', portId: 'fan' }, { itemId: 'm1', portId: 'SYS5' }), heron),
+    ).toBe('move F1 to SYS5')
+    expect(describeEdit({ type: 'disconnect', threadId: 't2' }, heron)).toBe('unplug F1 from Y1 outlet 1')
+  })
+})
+
+describe('slots', () => {
+  test('the edit that keeps ours gives the slot what ours held', () => {
+    fc.assert(
+      fc.property(anyEdit(heron), anyEdit(heron), (mine, theirs) => {
+        const ours = apply(heron, mine).build
+        const others = apply(heron, theirs).build
+        for (const slot of slotsOf(mine, heron)) {
+          expect(describeSlot(ours, slot).subject.length).toBeGreaterThan(0)
+          const carried = carrySlot(slot, ours, others)
+          const after = carried === undefined ? others : apply(others, adaptTo(others, carried)).build
+          const markIsTaken =
+            slot.about === 'mark' && others.items.some((i) => i.id !== slot.itemId && i.mark === readSlot(ours, slot))
+          const gone = others.items.length < heron.items.length
+          if (markIsTaken || gone) continue
+          expect(readSlot(after, slot)).toEqual(readSlot(ours, slot))
+        }
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  test('edits of different slots can be swapped', () => {
+    fc.assert(
+      fc.property(anyEdit(heron), anyEdit(heron), (a, b) => {
+        const keys = new Set(slotsOf(a, heron).map(slotKey))
+        const touchesSame = slotsOf(b, heron).some((slot) => keys.has(slotKey(slot)))
+        const isRemoval = a.type === 'removeItem' || b.type === 'removeItem'
+        const bothTakeAMark = a.type === 'renameItem' && b.type === 'renameItem'
+        fc.pre(!touchesSame && !isRemoval && !bothTakeAMark)
+        const one = apply(apply(heron, a).build, b).build
+        const two = apply(apply(heron, b).build, a).build
+        expect(check(derive(one))).toEqual(check(derive(two)))
+      }),
+      { numRuns: 200 },
+    )
+  })
+
+  test('a new item whose mark was taken meanwhile gets the next free one', () => {
+    const add: Edit = { type: 'addItem', item: { id: 'n', mark: 'F1', partId: 'fan-140', stock: 'owned' } }
+    expect(adaptTo(heron, add)).toMatchObject({ item: { mark: 'F12' } })
+    expect(adaptTo(heron, { type: 'batch', edits: [add] })).toMatchObject({ edits: [{ item: { mark: 'F12' } }] })
+  })
+
+  test('removing an item touches the leads that were plugged into it', () => {
+    const keys = slotsOf({ type: 'removeItem', itemId: 'y2' }, heron).map(slotKey)
+    expect(keys.toSorted()).toEqual(['item:y2', 'lead:f10.fan', 'lead:f9.fan', 'lead:y2.in'])
+  })
+})
+
+test('a blank build and any bench are sound', () => {
+  expect(() => asBuild(blankBuild('a', 'b'))).not.toThrow()
+  expect(() => asBuild(bench(['M1: board-large', 'F1: fan-140']))).not.toThrow()
+})

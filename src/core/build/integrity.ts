@@ -1,0 +1,178 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { Part, Relation } from '../parts/schema'
+import type { Build } from './schema'
+
+/** A fault that the shape alone cannot show, at a JSON pointer (RFC 6901). */
+export interface Fault {
+  readonly pointer: string
+  readonly message: string
+}
+
+function* repeated(
+  values: readonly (string | undefined)[],
+  pointerOf: (index: number) => string,
+  what: string,
+): Generator<Fault> {
+  const firstAt = new Map<string, number>()
+  for (const [index, value] of values.entries()) {
+    if (value === undefined) continue
+    const first = firstAt.get(value)
+    if (first === undefined) firstAt.set(value, index)
+    else
+      yield {
+        pointer: pointerOf(index),
+        message: `${what} “${value}” is used twice, first at ${pointerOf(first)}; each must be unique`,
+      }
+  }
+}
+
+/** The ports a relation speaks of, each with its place inside the relation. */
+function portsOfRelation(relation: Relation): readonly (readonly [pointer: string, portId: string])[] {
+  const many = (key: string, ids: readonly string[]) => ids.map((id, index) => [`/${key}/${index}`, id] as const)
+  const one = (key: string, id: string | undefined) => (id === undefined ? [] : [[`/${key}`, id] as const])
+  switch (relation.type) {
+    case 'joins':
+    case 'limit':
+    case 'cascade':
+      return many('ports', relation.ports)
+    case 'converts':
+      return [...one('from/portId', relation.from.portId), ...one('to/portId', relation.to.portId)]
+    case 'powers':
+      return [
+        ...many('feeds', relation.feeds),
+        ...many('outlets', relation.outlets),
+        ...one('unfed/inputPortId', relation.unfed?.inputPortId),
+      ]
+    case 'repeats':
+      return [...one('from', relation.from), ...many('to', relation.to)]
+    case 'reports':
+      return [...one('outlet', relation.outlet), ...one('input', relation.input)]
+    case 'drives':
+      return many('outlets', relation.outlets)
+    case 'follows':
+      return [...one('input', relation.input), ...many('outlets', relation.outlets)]
+    case 'motor':
+    case 'draw':
+      return one('port', relation.port)
+    case 'light':
+      return [...one('input', relation.input), ...one('output', relation.output)]
+    case 'usb':
+      return [...one('up', relation.up), ...many('down', relation.down)]
+    default:
+      return relation satisfies never
+  }
+}
+
+/** Faults of one part by itself: ports and leads that are named twice or not there. */
+export function* partFaults(part: Part, at: string): Generator<Fault> {
+  yield* repeated(
+    part.ports.map((port) => port.id),
+    (i) => `${at}/ports/${i}/id`,
+    'the port id',
+  )
+  yield* repeated(
+    (part.leads ?? []).map((lead) => lead.id),
+    (i) => `${at}/leads/${i}/id`,
+    'the lead id',
+  )
+  const leadIds = new Set((part.leads ?? []).map((lead) => lead.id))
+  const portIds = new Set(part.ports.map((port) => port.id))
+  for (const [index, port] of part.ports.entries()) {
+    if (port.lead !== undefined && !leadIds.has(port.lead.leadId)) {
+      yield { pointer: `${at}/ports/${index}/lead/leadId`, message: `the part has no lead “${port.lead.leadId}”` }
+    }
+  }
+  for (const [index, relation] of part.inside.entries()) {
+    for (const [inner, portId] of portsOfRelation(relation)) {
+      if (!portIds.has(portId)) {
+        yield { pointer: `${at}/inside/${index}${inner}`, message: `the part has no port “${portId}”` }
+      }
+    }
+  }
+}
+
+function* referenceFaults(build: Build): Generator<Fault> {
+  const partById = new Map(build.parts.map((part) => [part.id, part]))
+  const itemById = new Map(build.items.map((item) => [item.id, item]))
+  const missingPort = (ref: PortRef): string | undefined => {
+    const item = itemById.get(ref.itemId)
+    if (item === undefined) return `there is no item “${ref.itemId}”`
+    const part = partById.get(item.partId)
+    if (part === undefined || part.ports.some((port) => port.id === ref.portId)) return undefined
+    return `${item.mark} (${part.name}) has no port “${ref.portId}”`
+  }
+  const refsIn: (readonly [string, PortRef])[] = build.threads.flatMap((thread, i) => [
+    [`/threads/${i}/from`, thread.from] as const,
+    [`/threads/${i}/to`, thread.to] as const,
+  ])
+  for (const list of ['modes', 'parked', 'syncSettings', 'declaredModels', 'curves'] as const) {
+    refsIn.push(...(build.choices[list] ?? []).map((entry, i) => [`/choices/${list}/${i}/at`, entry.at] as const))
+  }
+  refsIn.push(...(build.choices.covered ?? []).map((ref, i) => [`/choices/covered/${i}`, ref] as const))
+  for (const [i, accepted] of (build.accepted ?? []).entries()) {
+    refsIn.push(...accepted.at.map((ref, j) => [`/accepted/${i}/at/${j}`, ref] as const))
+  }
+  for (const [pointer, ref] of refsIn) {
+    const message = missingPort(ref)
+    if (message !== undefined) yield { pointer, message }
+  }
+  const itemRefs: (readonly [string, string])[] = [
+    ...(build.places ?? []).map((place, i) => [`/places/${i}/itemId`, place.itemId] as const),
+    ...(build.choices.addresses ?? []).map((entry, i) => [`/choices/addresses/${i}/itemId`, entry.itemId] as const),
+    ...(build.groups ?? []).flatMap((group, i) =>
+      group.itemIds.map((itemId, j) => [`/groups/${i}/itemIds/${j}`, itemId] as const),
+    ),
+  ]
+  for (const [pointer, itemId] of itemRefs) {
+    if (!itemById.has(itemId)) yield { pointer, message: `there is no item “${itemId}”` }
+  }
+}
+
+function* itemFaults(build: Build): Generator<Fault> {
+  const partIds = new Set(build.parts.map((part) => part.id))
+  const packIds = new Set((build.packs ?? []).map((pack) => pack.id))
+  const assemblyIds = new Set((build.assemblies ?? []).map((assembly) => assembly.id))
+  for (const [i, item] of build.items.entries()) {
+    if (!partIds.has(item.partId)) {
+      yield { pointer: `/items/${i}/partId`, message: `this file holds no part “${item.partId}”; add it under “parts”` }
+    }
+    if (item.packId !== undefined && !packIds.has(item.packId)) {
+      yield { pointer: `/items/${i}/packId`, message: `there is no pack “${item.packId}”` }
+    }
+    if (item.assemblyId !== undefined && !assemblyIds.has(item.assemblyId)) {
+      yield { pointer: `/items/${i}/assemblyId`, message: `there is no assembly “${item.assemblyId}”` }
+    }
+  }
+}
+
+/** Every fault in a build whose shape is right already, in document order; none when it is sound. */
+export function* buildFaults(build: Build): Generator<Fault> {
+  yield* repeated(
+    build.parts.map((part) => part.id),
+    (i) => `/parts/${i}/id`,
+    'the part id',
+  )
+  for (const [i, part] of build.parts.entries()) yield* partFaults(part, `/parts/${i}`)
+  yield* repeated(
+    build.items.map((item) => item.id),
+    (i) => `/items/${i}/id`,
+    'the item id',
+  )
+  yield* repeated(
+    build.items.map((item) => item.mark),
+    (i) => `/items/${i}/mark`,
+    'the mark',
+  )
+  yield* itemFaults(build)
+  yield* repeated(
+    build.threads.map((thread) => thread.id),
+    (i) => `/threads/${i}/id`,
+    'the thread id',
+  )
+  yield* repeated(
+    (build.groups ?? []).map((group) => group.id),
+    (i) => `/groups/${i}/id`,
+    'the group id',
+  )
+  yield* referenceFaults(build)
+}

@@ -1,0 +1,103 @@
+import { LoomError } from '../errors'
+import type { PortRef } from '../formats/schema-kit'
+import type { Part, Port } from '../parts/schema'
+import type { Build, Item } from './schema'
+
+/** One text for a port of an item; ids hold no dot, so it is never ambiguous. */
+export type PortKey = `${string}.${string}`
+
+export function portKey(ref: PortRef): PortKey {
+  return `${ref.itemId}.${ref.portId}`
+}
+
+export function sameRef(a: PortRef, b: PortRef): boolean {
+  return a.itemId === b.itemId && a.portId === b.portId
+}
+
+/** The item, or an EDIT_SUBJECT_MISSING error that names it. */
+export function itemOf(build: Build, itemId: string): Item {
+  const item = build.items.find((candidate) => candidate.id === itemId)
+  if (item === undefined)
+    throw new LoomError('EDIT_SUBJECT_MISSING', `The item “${itemId}” is no longer in this build.`)
+  return item
+}
+
+/** The part copy that the build holds, or an EDIT_SUBJECT_MISSING error that names it. */
+export function partOf(build: Build, partId: string): Part {
+  const part = build.parts.find((candidate) => candidate.id === partId)
+  if (part === undefined)
+    throw new LoomError('EDIT_SUBJECT_MISSING', `The part “${partId}” is no longer in this build.`)
+  return part
+}
+
+/** The port, or an EDIT_SUBJECT_MISSING error that names the item and the port. */
+export function portOf(build: Build, ref: PortRef): Port {
+  const item = itemOf(build, ref.itemId)
+  const port = partOf(build, item.partId).ports.find((candidate) => candidate.id === ref.portId)
+  if (port === undefined) throw new LoomError('EDIT_SUBJECT_MISSING', `${item.mark} has no port “${ref.portId}”.`)
+  return port
+}
+
+/** Headers and plugs of a source (board, supply) carry a printed name that people say alone. */
+function isPrinted(part: Part, portId: string): boolean {
+  return part.inside.some(
+    (relation) =>
+      (relation.type === 'powers' && relation.feeds.length === 0 && relation.outlets.includes(portId)) ||
+      (relation.type === 'usb' && relation.up === undefined && relation.down.includes(portId)),
+  )
+}
+
+/** How often each port name occurs among the items of a build. */
+function countNames(build: Build, partById: ReadonlyMap<string, Part>): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>()
+  for (const item of build.items) {
+    for (const name of new Set(partById.get(item.partId)?.ports.map((port) => port.name))) {
+      counts.set(name, (counts.get(name) ?? 0) + 1)
+    }
+  }
+  return counts
+}
+
+/**
+ * A function that gives how people say a port: a printed name alone where only one item has it (SYS2), the mark alone
+ * where the item has one port (F3), else both (Y1 outlet 2). Made once for a build and asked many times.
+ */
+export function portNamer(build: Build): (ref: PortRef) => string {
+  const partById = new Map(build.parts.map((part) => [part.id, part]))
+  const itemById = new Map(build.items.map((item) => [item.id, item]))
+  let counts: ReadonlyMap<string, number> | undefined
+  return (ref) => {
+    const item = itemById.get(ref.itemId)
+    const part = item === undefined ? undefined : partById.get(item.partId)
+    const port = part?.ports.find((candidate) => candidate.id === ref.portId)
+    if (item === undefined || part === undefined || port === undefined) return `${ref.itemId}.${ref.portId}`
+    if (isPrinted(part, port.id)) {
+      counts ??= countNames(build, partById)
+      if (counts.get(port.name) === 1) return port.name
+    }
+    return part.ports.length === 1 ? item.mark : `${item.mark} ${port.name}`
+  }
+}
+
+/** How people say one port; for many ports of one build make a portNamer. */
+export function nameOfPort(build: Build, ref: PortRef): string {
+  return portNamer(build)(ref)
+}
+
+/** The first free mark with this prefix: F1, F2 ... */
+export function nextMark(build: Build, prefix: string): string {
+  const taken = new Set(build.items.map((item) => item.mark))
+  for (let number = 1; ; number += 1) {
+    const mark = `${prefix}${number}`
+    if (!taken.has(mark)) return mark
+  }
+}
+
+/** An id for a new thread of this lead, free in this build; made of the lead's own ids, since the core has no chance. */
+export function freshThreadId(build: Build, from: PortRef): string {
+  const taken = new Set(build.threads.map((thread) => thread.id))
+  for (let number = 1; ; number += 1) {
+    const id = `${from.itemId}_${from.portId}_${number}`
+    if (!taken.has(id)) return id
+  }
+}

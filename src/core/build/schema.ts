@@ -1,0 +1,141 @@
+import { Type } from '@sinclair/typebox'
+import {
+  Count,
+  Id,
+  LIMITS,
+  listOf,
+  Name,
+  Note,
+  oneOf,
+  Percent,
+  PortRefSchema,
+  strict,
+  ThreadId,
+  type ModelOf,
+} from '../formats/schema-kit'
+import { HEADER_MODES } from './modes'
+import { PartSchema, PriceSchema } from '../parts/schema'
+import { FORMAT_NAME, FORMAT_VERSION } from './format-name'
+
+/** A short display name that fits on a cable label; unique in its build. */
+const Mark = Type.String({ minLength: 1, maxLength: 24, pattern: '^[\\p{L}\\p{N}][\\p{L}\\p{N} ._+#-]*$' })
+
+export const ItemSchema = strict(
+  {
+    id: Id,
+    mark: Mark,
+    partId: Id,
+    assemblyId: Type.Optional(Id),
+    stock: oneOf(['owned', 'toBuy'] as const),
+    packId: Type.Optional(Id),
+    note: Type.Optional(Note),
+  },
+  { $id: 'Item' },
+)
+export type Item = ModelOf<typeof ItemSchema>
+
+export const ThreadSchema = strict(
+  {
+    id: ThreadId,
+    from: PortRefSchema,
+    to: PortRefSchema,
+    pinned: Type.Optional(Type.Boolean()),
+    asOnBench: Type.Optional(Type.Boolean()),
+    note: Type.Optional(Note),
+  },
+  { $id: 'Thread' },
+)
+export type Thread = ModelOf<typeof ThreadSchema>
+
+const SCHOOL_FIELDS = {
+  radiatorFans: Type.Optional(oneOf(['board', 'controller', 'pump'] as const)),
+  speed: Type.Optional(oneOf(['board', 'controller', 'sync'] as const)),
+  light: Type.Optional(oneOf(['board', 'maker', 'handBox', 'foreign'] as const)),
+  fanCount: Type.Optional(oneOf(['sum', 'threeFans'] as const)),
+  manyFans: Type.Optional(oneOf(['spread', 'gather'] as const)),
+  radiatorAir: Type.Optional(oneOf(['exhaust', 'intake'] as const)),
+  models: Type.Optional(oneOf(['match', 'mix'] as const)),
+  wrongPlug: Type.Optional(oneOf(['adapter'] as const)),
+}
+
+const GroupSchema = strict({
+  id: Id,
+  name: Name,
+  itemIds: listOf(Id, LIMITS.itemsPerBuild),
+  schools: Type.Optional(strict(SCHOOL_FIELDS)),
+})
+
+const PackSchema = strict({
+  id: Id,
+  name: Name,
+  contents: listOf(strict({ partId: Id, count: Count }), 100),
+  price: Type.Optional(PriceSchema),
+})
+
+export const PlaceSchema = strict({
+  itemId: Id,
+  mountId: Type.Optional(Id),
+  inwardFace: Type.Optional(oneOf(['open', 'struts'] as const)),
+  leadCorner: Type.Optional(Type.Integer({ minimum: 0, maximum: 3 })),
+  number: Type.Optional(Count),
+})
+
+export const CurveSchema = strict({
+  at: PortRefSchema,
+  heatSource: Type.Optional(oneOf(['processor', 'graphics', 'coolant', 'board'] as const)),
+  points: Type.Array(strict({ temperatureC: Type.Number({ minimum: -50, maximum: 150 }), dutyPercent: Percent }), {
+    minItems: 1,
+    maxItems: 64,
+  }),
+})
+
+export const ModeSchema = strict({ at: PortRefSchema, mode: oneOf(HEADER_MODES) })
+export const ParkedSchema = strict({ at: PortRefSchema, reason: Name })
+export const SyncSettingSchema = strict({ at: PortRefSchema, isOn: Type.Boolean() })
+export const DeclaredModelSchema = strict({ at: PortRefSchema, model: Name, ledCount: Count, unitCount: Count })
+export const AddressSchema = strict({ itemId: Id, addressNumber: Count })
+
+const ChoicesSchema = strict({
+  headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
+  schools: Type.Optional(strict(SCHOOL_FIELDS)),
+  modes: Type.Optional(listOf(ModeSchema, LIMITS.threadsPerBuild)),
+  parked: Type.Optional(listOf(ParkedSchema, LIMITS.threadsPerBuild)),
+  syncSettings: Type.Optional(listOf(SyncSettingSchema, LIMITS.threadsPerBuild)),
+  declaredModels: Type.Optional(listOf(DeclaredModelSchema, LIMITS.threadsPerBuild)),
+  addresses: Type.Optional(listOf(AddressSchema, LIMITS.itemsPerBuild)),
+  covered: Type.Optional(listOf(PortRefSchema, LIMITS.threadsPerBuild)),
+  curves: Type.Optional(listOf(CurveSchema, 256)),
+  cpuHeaderBlindReason: Type.Optional(Name),
+})
+export type Choices = ModelOf<typeof ChoicesSchema>
+
+/** A mind that the builder takes on, with the figures it had then; it comes back when one of them gets worse. */
+export const AcceptedSchema = strict({
+  ruleId: Name,
+  messageId: Name,
+  at: listOf(PortRefSchema, 200),
+  figures: Type.Record(Type.String({ pattern: '^[A-Za-z]{1,40}$' }), Type.Number()),
+  reason: Name,
+})
+
+export const BuildSchema = strict(
+  {
+    format: Type.Literal(FORMAT_NAME),
+    version: Type.Literal(FORMAT_VERSION),
+    id: Id,
+    name: Name,
+    revision: Type.Integer({ minimum: 0 }),
+    note: Type.Optional(Note),
+    parts: listOf(PartSchema, LIMITS.partsPerBuild),
+    packs: Type.Optional(listOf(PackSchema, 200)),
+    assemblies: Type.Optional(listOf(strict({ id: Id, name: Name }), 400)),
+    items: listOf(ItemSchema, LIMITS.itemsPerBuild),
+    threads: listOf(ThreadSchema, LIMITS.threadsPerBuild),
+    groups: Type.Optional(listOf(GroupSchema, 400)),
+    places: Type.Optional(listOf(PlaceSchema, LIMITS.itemsPerBuild)),
+    choices: ChoicesSchema,
+    accepted: Type.Optional(listOf(AcceptedSchema, 1000)),
+  },
+  { title: 'Gentle Loom build, version 1' },
+)
+export type Build = ModelOf<typeof BuildSchema>

@@ -1,0 +1,270 @@
+import { LoomError } from '../errors'
+import type { PortRef } from '../formats/schema-kit'
+import { stepsOf, apply } from './apply'
+import type { Edit, SingleEdit } from './edit-schema'
+import { nameOfPort, nextMark, portKey, sameRef } from './refs'
+import type { Build, Thread } from './schema'
+
+/**
+ * A slot is the smallest thing two people can change against each other: the plug of one lead, the mark of one item,
+ * one figure. Edits that touch different slots go on top of each other; the same slot twice is a conflict to be shown.
+ */
+export type Slot =
+  | { readonly about: 'lead'; readonly at: PortRef }
+  | { readonly about: 'parked'; readonly at: PortRef }
+  | { readonly about: 'mode'; readonly at: PortRef }
+  | { readonly about: 'item'; readonly itemId: string }
+  | { readonly about: 'mark'; readonly itemId: string }
+  | { readonly about: 'stock'; readonly itemId: string }
+  | { readonly about: 'figure'; readonly partId: string; readonly path: readonly (string | number)[] }
+  | { readonly about: 'name' }
+  | { readonly about: 'headroom' }
+
+/** One text a slot, equal exactly where the slots are. */
+export function slotKey(slot: Slot): string {
+  switch (slot.about) {
+    case 'lead':
+    case 'parked':
+    case 'mode':
+      return `${slot.about}:${portKey(slot.at)}`
+    case 'item':
+    case 'mark':
+    case 'stock':
+      return `${slot.about}:${slot.itemId}`
+    case 'figure':
+      return `figure:${slot.partId}:${slot.path.join('.')}`
+    case 'name':
+    case 'headroom':
+      return slot.about
+    default:
+      return slot satisfies never
+  }
+}
+
+function leadOfThread(build: Build, threadId: string): Slot[] {
+  const thread = build.threads.find((held) => held.id === threadId)
+  return thread === undefined ? [] : [{ about: 'lead', at: thread.from }]
+}
+
+function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
+  switch (step.type) {
+    case 'addItem':
+      return [{ about: 'item', itemId: step.item.id }]
+    case 'restoreItem':
+      return [{ about: 'item', itemId: step.item.id }]
+    case 'removeItem': {
+      const threads = build.threads.filter((t) => t.from.itemId === step.itemId || t.to.itemId === step.itemId)
+      return [{ about: 'item', itemId: step.itemId }, ...threads.map((t): Slot => ({ about: 'lead', at: t.from }))]
+    }
+    case 'connect':
+      return [{ about: 'lead', at: step.thread.from }]
+    case 'disconnect':
+    case 'pin':
+      return leadOfThread(build, step.threadId)
+    case 'renameBuild':
+      return [{ about: 'name' }]
+    case 'renameItem':
+      return [{ about: 'mark', itemId: step.itemId }]
+    case 'setStock':
+      return [{ about: 'stock', itemId: step.itemId }]
+    case 'setFigure':
+      return [{ about: 'figure', partId: step.partId, path: step.path }]
+    case 'chooseHeadroom':
+      return [{ about: 'headroom' }]
+    case 'chooseMode':
+      return [{ about: 'mode', at: step.at }]
+    case 'park':
+      return [{ about: 'parked', at: step.at }]
+    default:
+      return step satisfies never
+  }
+}
+
+function tryApply(build: Build, step: SingleEdit): Build {
+  try {
+    return apply(build, step).build
+  } catch (error) {
+    if (error instanceof LoomError) return build
+    throw error
+  }
+}
+
+/**
+ * The slots an edit touches when it is applied to this build, each once. A step that is not possible any more still
+ * says what it meant to touch: that is how two people at the same lead are told apart from a plain fault.
+ */
+export function slotsOf(edit: Edit, build: Build): readonly Slot[] {
+  const found = new Map<string, Slot>()
+  let rest = build
+  for (const step of stepsOf(edit)) {
+    for (const slot of slotsOfStep(step, rest)) found.set(slotKey(slot), slot)
+    rest = tryApply(rest, step)
+  }
+  return [...found.values()]
+}
+
+const freeMarkLike = (build: Build, mark: string): string => nextMark(build, mark.replace(/\d+$/, '') || 'X')
+
+/** The same edit, fit for a build that moved on: a mark that somebody else took meanwhile becomes the next free one. */
+export function adaptTo(build: Build, edit: Edit): Edit {
+  if (edit.type === 'batch') {
+    let rest = build
+    const edits = edit.edits.map((step) => {
+      const adapted = adaptTo(rest, step) as SingleEdit
+      rest = apply(rest, adapted).build
+      return adapted
+    })
+    return { type: 'batch', edits }
+  }
+  if (edit.type === 'renameItem') {
+    const isTaken = build.items.some((item) => item.id !== edit.itemId && item.mark === edit.mark)
+    return isTaken ? { ...edit, mark: freeMarkLike(build, edit.mark) } : edit
+  }
+  const brings = edit.type === 'addItem' || edit.type === 'restoreItem'
+  if (!brings || !build.items.some((item) => item.mark === edit.item.mark)) return edit
+  return { ...edit, item: { ...edit.item, mark: freeMarkLike(build, edit.item.mark) } }
+}
+
+function threadsFrom(build: Build, at: PortRef): readonly Thread[] {
+  return build.threads.filter((thread) => sameRef(thread.from, at))
+}
+
+/** What stands in a slot, as plain data that compares by its JSON text. */
+export function readSlot(build: Build, slot: Slot): unknown {
+  switch (slot.about) {
+    case 'lead':
+      return threadsFrom(build, slot.at).map((t) => ({
+        to: t.to,
+        pinned: t.pinned === true,
+        asOnBench: t.asOnBench === true,
+      }))
+    case 'parked':
+      return build.choices.parked?.find((entry) => sameRef(entry.at, slot.at))?.reason ?? null
+    case 'mode':
+      return build.choices.modes?.find((entry) => sameRef(entry.at, slot.at))?.mode ?? null
+    case 'item':
+      return build.items.some((item) => item.id === slot.itemId)
+    case 'mark':
+      return build.items.find((item) => item.id === slot.itemId)?.mark ?? null
+    case 'stock':
+      return build.items.find((item) => item.id === slot.itemId)?.stock ?? null
+    case 'figure':
+      return figureAt(build, slot.partId, slot.path)
+    case 'name':
+      return build.name
+    case 'headroom':
+      return build.choices.headroomPercent
+    default:
+      return slot satisfies never
+  }
+}
+
+function figureAt(build: Build, partId: string, path: readonly (string | number)[]): unknown {
+  const part: unknown = build.parts.find((held) => held.id === partId)
+  const found = path.reduce<unknown>(
+    (holder, key) =>
+      typeof holder === 'object' && holder !== null ? (holder as Record<string, unknown>)[key] : undefined,
+    part,
+  )
+  return found ?? null
+}
+
+const hasItem = (build: Build, itemId: string) => build.items.some((item) => item.id === itemId)
+
+function subjectIsGone(slot: Slot, target: Build): boolean {
+  if ('at' in slot) return !hasItem(target, slot.at.itemId)
+  if (slot.about === 'figure') return !target.parts.some((part) => part.id === slot.partId)
+  return slot.about !== 'item' && 'itemId' in slot && !hasItem(target, slot.itemId)
+}
+
+/**
+ * The edit that gives the slot in `target` what it holds in `wanted`: how "keep mine" is carried out.
+ * Undefined where nothing has to be done, or where what it speaks of is gone; a lead whose port is gone stays loose.
+ */
+export function carrySlot(slot: Slot, wanted: Build, target: Build): Edit | undefined {
+  if (JSON.stringify(readSlot(wanted, slot)) === JSON.stringify(readSlot(target, slot))) return undefined
+  if (subjectIsGone(slot, target)) return undefined
+  switch (slot.about) {
+    case 'lead':
+      return {
+        type: 'batch',
+        edits: [
+          ...threadsFrom(target, slot.at).map((t) => ({ type: 'disconnect', threadId: t.id }) as const),
+          ...threadsFrom(wanted, slot.at)
+            .filter((thread) => hasItem(target, thread.to.itemId))
+            .map((thread) => ({ type: 'connect', thread }) as const),
+        ],
+      }
+    case 'parked':
+      return { type: 'park', at: slot.at, reason: readSlot(wanted, slot) as string | null }
+    case 'mode':
+      return { type: 'chooseMode', at: slot.at, mode: readSlot(wanted, slot) as 'pwm' | 'dc' | 'auto' | null }
+    case 'item':
+      return carryItem(slot.itemId, wanted)
+    case 'mark':
+      return { type: 'renameItem', itemId: slot.itemId, mark: readSlot(wanted, slot) as string }
+    case 'stock':
+      return { type: 'setStock', itemId: slot.itemId, stock: readSlot(wanted, slot) as 'owned' | 'toBuy' }
+    case 'figure':
+      return {
+        type: 'setFigure',
+        partId: slot.partId,
+        path: slot.path,
+        figure: readSlot(wanted, slot) as Extract<SingleEdit, { type: 'setFigure' }>['figure'],
+      }
+    case 'name':
+      return { type: 'renameBuild', name: wanted.name }
+    case 'headroom':
+      return { type: 'chooseHeadroom', headroomPercent: wanted.choices.headroomPercent }
+    default:
+      return slot satisfies never
+  }
+}
+
+function carryItem(itemId: string, wanted: Build): Edit {
+  const item = wanted.items.find((held) => held.id === itemId)
+  if (item === undefined) return { type: 'removeItem', itemId }
+  const part = wanted.parts.find((held) => held.id === item.partId)
+  return part === undefined ? { type: 'addItem', item } : { type: 'addItem', item, part }
+}
+
+const plugs = (build: Build, at: PortRef): string => {
+  const names = threadsFrom(build, at).map((thread) => nameOfPort(build, thread.to))
+  return names.length === 0 ? 'loose' : `in ${names.join(' and ')}`
+}
+
+/** The slot and what it holds, in words: for showing two people's values side by side. */
+export function describeSlot(build: Build, slot: Slot): { readonly subject: string; readonly value: string } {
+  const mark = (itemId: string) => build.items.find((item) => item.id === itemId)?.mark ?? itemId
+  const text = (value: unknown) => (value === null ? 'not set' : String(value))
+  switch (slot.about) {
+    case 'lead':
+      return { subject: `plug of ${nameOfPort(build, slot.at)}`, value: plugs(build, slot.at) }
+    case 'parked':
+      return { subject: `parking of ${nameOfPort(build, slot.at)}`, value: text(readSlot(build, slot)) }
+    case 'mode':
+      return { subject: `mode of ${nameOfPort(build, slot.at)}`, value: text(readSlot(build, slot)) }
+    case 'item':
+      return {
+        subject: `item ${mark(slot.itemId)}`,
+        value: readSlot(build, slot) === true ? 'on the bench' : 'taken off',
+      }
+    case 'mark':
+      return { subject: 'mark of an item', value: text(readSlot(build, slot)) }
+    case 'stock':
+      return { subject: `${mark(slot.itemId)}`, value: readSlot(build, slot) === 'toBuy' ? 'to buy' : 'owned' }
+    case 'figure': {
+      const figure = readSlot(build, slot) as { readonly value: number } | null
+      return {
+        subject: `figure ${slot.path.at(-1)} of a part`,
+        value: figure === null ? 'unknown' : String(figure.value),
+      }
+    }
+    case 'name':
+      return { subject: 'name of the build', value: build.name }
+    case 'headroom':
+      return { subject: 'headroom', value: `${build.choices.headroomPercent} %` }
+    default:
+      return slot satisfies never
+  }
+}

@@ -1,0 +1,15 @@
+// Made by tools/generate.ts from the schemas. Do not edit.
+export interface ShapeError {
+  readonly instancePath: string
+  readonly keyword: string
+  readonly params: Readonly<Record<string, unknown>>
+}
+interface Validator {
+  (value: unknown): boolean
+  errors?: readonly ShapeError[] | null
+}
+export declare const validateBuild: Validator
+export declare const validatePart: Validator
+export declare const validateSave: Validator
+export declare const validateNewBuild: Validator
+export declare const validateReport: Validator

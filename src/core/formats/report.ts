@@ -1,0 +1,30 @@
+import type { Build } from '../build/schema'
+import { derive } from '../harness/derive'
+import { check, mendsFor } from '../rules/check'
+import { sumText } from '../wording/sum-text'
+import { findingText, mendText } from '../wording/text'
+import type { Report } from './report-schema'
+
+/** The whole judgement of a sound build as plain data: findings with their sentences, sums and mends. */
+export function reportOf(build: Build): Report {
+  const harness = derive(build)
+  const { counts, outcomes, findings } = check(harness)
+  return {
+    format: 'gentle-loom-check',
+    version: 1,
+    build: { id: build.id, name: build.name, revision: build.revision },
+    counts,
+    outcomes,
+    findings: findings.map((finding) => ({
+      ruleId: finding.ruleId,
+      messageId: finding.messageId,
+      severity: finding.severity,
+      text: findingText(finding),
+      at: finding.at,
+      places: finding.at.map((ref) => harness.name(ref)),
+      params: finding.params,
+      ...(finding.sum === undefined ? {} : { sum: sumText(build, finding.sum) }),
+      mends: mendsFor(harness, finding).map((mend) => ({ text: mendText(mend), edit: mend.edit })),
+    })),
+  }
+}

@@ -1,0 +1,137 @@
+import type { Part } from '../parts/schema'
+import type { Build } from '../build/schema'
+import type { Save } from '../build/edit-schema'
+import { buildFaults, partFaults, type Fault } from '../build/integrity'
+import { FORMAT_NAME, FORMAT_VERSION } from '../build/format-name'
+import { LoomError } from '../errors'
+import { parseJson } from './json-text'
+import type { NewBuild } from './request-schema'
+import * as validators from './generated/validators'
+import type { ShapeError } from './generated/validators'
+
+function valueAt(root: unknown, pointer: string): unknown {
+  return pointer
+    .split('/')
+    .slice(1)
+    .map((key) => key.replaceAll('~1', '/').replaceAll('~0', '~'))
+    .reduce<unknown>((value, key) => (value as Readonly<Record<string, unknown>> | undefined)?.[key], root)
+}
+
+function found(value: unknown): string {
+  const text = JSON.stringify(value) ?? 'nothing'
+  return text.length > 40 ? `${text.slice(0, 40)}…` : text
+}
+
+const list = (values: unknown) =>
+  Array.isArray(values) ? values.map((value) => found(value)).join(', ') : found(values)
+
+/** What is wrong and what is expected, in words; the place is said by the caller. */
+function sayShape(error: ShapeError, root: unknown): Fault {
+  const { instancePath, keyword, params } = error
+  const value = found(valueAt(root, instancePath))
+  const at = (message: string): Fault => ({ pointer: instancePath, message })
+  switch (keyword) {
+    case 'additionalProperties':
+      return {
+        pointer: `${instancePath}/${String(params['additionalProperty'])}`,
+        message: 'this field is not known here; remove it or correct its name',
+      }
+    case 'required':
+      return { pointer: `${instancePath}/${String(params['missingProperty'])}`, message: 'this field is missing' }
+    case 'type':
+      return at(`${list(params['type'])} is expected, but ${value} stands there`)
+    case 'enum':
+      return at(`one of ${list(params['allowedValues'])} is expected, but ${value} stands there`)
+    case 'const':
+      return at(`${list(params['allowedValue'])} is expected, but ${value} stands there`)
+    case 'minimum':
+      return at(`at least ${String(params['limit'])} is expected, but ${value} stands there`)
+    case 'maximum':
+      return at(`at most ${String(params['limit'])} is expected, but ${value} stands there`)
+    case 'minLength':
+      return at('a text that is not empty is expected')
+    case 'maxLength':
+      return at(`a text of at most ${String(params['limit'])} characters is expected`)
+    case 'minItems':
+      return at(`at least ${String(params['limit'])} entries are expected`)
+    case 'maxItems':
+      return at(`at most ${String(params['limit'])} entries are expected`)
+    case 'uniqueItems':
+      return at('the same entry stands there twice')
+    case 'pattern':
+      return at(`${value} holds characters that are not allowed there`)
+    case 'discriminator':
+      return at(
+        `“${String(params['tag'])}” must say one of the known sorts, but ${found(params['tagValue'])} stands there`,
+      )
+    default:
+      return at(`${value} does not fit what is expected`)
+  }
+}
+
+function refuse(fault: Fault): never {
+  const place = fault.pointer === '' ? '/' : fault.pointer
+  throw new LoomError('FORMAT_WRONG', `At ${place}: ${fault.message}.`, place)
+}
+
+interface Validator {
+  (value: unknown): boolean
+  errors?: readonly ShapeError[] | null
+}
+
+function mustFit(validator: Validator, value: unknown): void {
+  if (validator(value)) return
+  const error = validator.errors?.[0]
+  refuse(
+    error === undefined ? { pointer: '', message: 'this does not have the expected shape' } : sayShape(error, value),
+  )
+}
+
+function checkVersion(value: unknown): void {
+  const { format, version } = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>
+  if (format !== FORMAT_NAME) {
+    refuse({
+      pointer: '/format',
+      message: `a build file says "${FORMAT_NAME}" here, but ${found(format)} stands there`,
+    })
+  }
+  if (version !== FORMAT_VERSION) {
+    refuse({
+      pointer: '/version',
+      message: `this program reads version ${FORMAT_VERSION}, but ${found(version)} stands there`,
+    })
+  }
+}
+
+/** The value as a sound build, or a FORMAT_WRONG error with the JSON pointer of the first fault. */
+export function asBuild(value: unknown): Build {
+  checkVersion(value)
+  mustFit(validators.validateBuild, value)
+  const build = value as Build
+  for (const fault of buildFaults(build)) refuse(fault)
+  return build
+}
+
+/** The text of a build file as a sound build, or an error that names the place: path, line and column, or size. */
+export function readBuild(text: string): Build {
+  return asBuild(parseJson(text))
+}
+
+/** The value as a sound part, or a FORMAT_WRONG error with the JSON pointer of the first fault. */
+export function asPart(value: unknown): Part {
+  mustFit(validators.validatePart, value)
+  for (const fault of partFaults(value as Part, '')) refuse(fault)
+  return value as Part
+}
+
+/** The value as what a page sends to save, or a FORMAT_WRONG error with the place. */
+export function asSave(value: unknown): Save {
+  mustFit(validators.validateSave, value)
+  return value as Save
+}
+
+/** The value as a request for a new build, or a FORMAT_WRONG error with the place. */
+export function asNewBuild(value: unknown): NewBuild {
+  mustFit(validators.validateNewBuild, value)
+  return value as NewBuild
+}

@@ -1,0 +1,189 @@
+import { portKey, sameRef } from '../build/refs'
+import type { PortRef } from '../formats/schema-kit'
+import type { Rail, Wire } from '../parts/connectors'
+import { fitOf, railsOf, type Misfit } from '../parts/mating'
+import { compareMarks, inOrder } from '../units/compare'
+import { sumUp, type Budget, type Sum } from './budgets'
+import type { Harness } from './derive'
+import type { Term } from './draw'
+import { hasRoomFor } from './occupancy'
+import { railOrigin } from './upstream'
+import { railsOn } from './volts'
+import type { PlacedPort } from './wiring'
+
+/** Best first. `here` is where the lead is plugged now; `unfed` a port that nothing feeds yet; `ring` one the lead itself feeds. */
+export const VERDICTS = [
+  'here',
+  'holds',
+  'wouldHold',
+  'unknown',
+  'tight',
+  'unfed',
+  'over',
+  'taken',
+  'ring',
+  'volts',
+  'misfit',
+] as const
+export type Verdict = (typeof VERDICTS)[number]
+
+/** What a budget would read with the lead plugged there, beside what it reads now. */
+export interface BudgetChange {
+  readonly budget: Budget
+  readonly after: Sum
+}
+
+/** What would happen if the lead went into this port: the answer to "why not here?". */
+export interface Candidate {
+  readonly to: PortRef
+  readonly verdict: Verdict
+  readonly misfit: Misfit
+  /** Wires of the lead that would find nothing here, such as PWM on a 3-pin header. */
+  readonly lost: readonly Wire[]
+  /** Every budget on the way up to the source, nearest first. */
+  readonly changes: readonly BudgetChange[]
+  /** The supply that stands on the port where the lead needs another one. */
+  readonly wrongRails: readonly Rail[]
+}
+
+/** What lies between a giving port and the sources of its rail. */
+interface Above {
+  /** Nearest first. */
+  readonly budgets: readonly Budget[]
+  readonly itemIds: ReadonlySet<string>
+}
+
+function above(harness: Harness, start: PortRef, rail: Rail): Above {
+  const budgets = new Map<string, Budget>()
+  const itemIds = new Set<string>()
+  const seen = new Set<string>()
+  const climb = (ref: PortRef) => {
+    if (seen.has(portKey(ref))) return
+    seen.add(portKey(ref))
+    itemIds.add(ref.itemId)
+    const placed = harness.port(ref)
+    for (const budget of harness.budgetsAt(ref)) if (budget.rail === rail) budgets.set(budget.id, budget)
+    if (placed.port.side === 'gives') {
+      const origin = railOrigin(placed, rail)
+      if (origin.from === 'ports') origin.refs.forEach(climb)
+      return
+    }
+    for (const thread of harness.threadsAt(ref)) {
+      const other = harness.otherEnd(thread, ref)
+      if (harness.port(other).port.wires.includes(rail)) climb(other)
+    }
+  }
+  climb(start)
+  return { budgets: [...budgets.values()], itemIds }
+}
+
+/** What is asked about a lead once, for all ports it might go to. */
+interface Lead {
+  readonly placed: PlacedPort
+  readonly terms: readonly (readonly [Rail, readonly Term[]])[]
+}
+
+function changesFor(budgets: readonly Budget[], terms: readonly Term[]): readonly BudgetChange[] {
+  return budgets.map((budget) => {
+    const counted = new Set(budget.terms.map((term) => portKey(term.at)))
+    const added = terms.filter((term) => !counted.has(portKey(term.at)))
+    const after = sumUp([...budget.terms, ...added], budget.limit, budget.headroomPercent, budget.limitFrom)
+    return { budget, after }
+  })
+}
+
+const VERDICT_OF_STATE = {
+  idle: 'holds',
+  within: 'holds',
+  wouldHold: 'wouldHold',
+  unknown: 'unknown',
+  tight: 'tight',
+  over: 'over',
+} as const satisfies Record<Sum['state'], Verdict>
+
+function worstOf(changes: readonly BudgetChange[]): Verdict {
+  const verdicts = changes.map((change) => VERDICT_OF_STATE[change.after.state])
+  return verdicts.reduce<Verdict>((worst, v) => (VERDICTS.indexOf(v) > VERDICTS.indexOf(worst) ? v : worst), 'holds')
+}
+
+/** How the port stands before any sum is asked: plugged here already, not to be used, or open. */
+function standing(harness: Harness, lead: Lead, to: PlacedPort, feeds: readonly Above[]): Verdict | 'open' {
+  const { ref } = lead.placed
+  if (harness.threadsAt(ref).some((thread) => sameRef(harness.otherEnd(thread, ref), to.ref))) return 'here'
+  if (fitOf(lead.placed.port, to.port).misfit !== 'none') return 'misfit'
+  if (feeds.some(({ itemIds }) => itemIds.has(ref.itemId))) return 'ring'
+  return hasRoomFor(harness, to.ref, ref) ? 'open' : 'taken'
+}
+
+const isLight = ({ port }: PlacedPort) => port.wires.some((wire) => wire === 'data' || wire === 'r')
+
+function candidateFor(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
+  const fit = fitOf(lead.placed.port, to.port)
+  const supplies = lead.terms.map(([rail, terms]) => ({
+    rail,
+    terms,
+    on: railsOn(harness, to.ref, lead.placed.port, rail),
+    above: above(harness, to.ref, rail),
+  }))
+  const wrongRails = [
+    ...new Set(supplies.flatMap(({ rail, on }) => on.map((reach) => reach.rail).filter((other) => other !== rail))),
+  ]
+  const shared = supplies.filter(({ rail }) => to.port.wires.includes(rail))
+  const changes = shared.flatMap(({ terms, above: { budgets } }) => changesFor(budgets, terms))
+  const common = { to: to.ref, misfit: fit.misfit, lost: fit.lost, changes, wrongRails }
+  const stands = standing(
+    harness,
+    lead,
+    to,
+    shared.map((supply) => supply.above),
+  )
+  if (stands === 'here') return { ...common, verdict: 'here' }
+  // Between two lights the volts are what hurts; for any other pair that does not mate, the plug says enough.
+  const hurts = wrongRails.length > 0 && (fit.misfit === 'none' || (isLight(lead.placed) && isLight(to)))
+  if (hurts) return { ...common, verdict: 'volts' }
+  if (stands !== 'open') return { ...common, verdict: stands }
+  const isUnfed = supplies.length > 0 && supplies.every(({ on }) => on.length === 0)
+  return { ...common, verdict: isUnfed ? 'unfed' : worstOf(changes) }
+}
+
+/** Case fans leave the processor's and the pump's headers alone; a pump looks for them first (common practice, no source). */
+const ROLES_FOR_FAN = ['case', 'cpuOptional', 'pump', 'cpu'] as const
+const ROLES_FOR_PUMP = ['pump', 'cpu', 'cpuOptional', 'case'] as const
+
+function roleRank({ placed: lead }: Lead, to: PlacedPort): number {
+  const isPump = lead.facts.consumers.some((consumer) => consumer.type === 'motor' && consumer.pump === true)
+  return (isPump ? ROLES_FOR_PUMP : ROLES_FOR_FAN).indexOf(to.port.role ?? 'case')
+}
+
+/** The largest share of a limit that would be used, so that the roomiest port comes first. */
+function largestShare(candidate: Candidate): number {
+  const shares = candidate.changes.map(({ after }) =>
+    after.limit === undefined || after.limit.value === 0 ? 1 : after.knownAmps / after.limit.value,
+  )
+  return Math.max(0, ...shares)
+}
+
+/** Every giving port of the build as an answer for this lead, best first; the order of equals is that of the marks. */
+export function candidatesFor(harness: Harness, leadRef: PortRef): readonly Candidate[] {
+  const placed = harness.port(leadRef)
+  const lead: Lead = { placed, terms: railsOf(placed.port).map((rail) => [rail, harness.loads.into(leadRef, rail)]) }
+  const givers = harness.ports.filter((giver) => giver.port.side === 'gives' && giver.item.id !== leadRef.itemId)
+  const ranked = givers.map((to) => {
+    const candidate = candidateFor(harness, lead, to)
+    const isFar = to.port.connector.family === placed.port.connector.family ? 0 : 1
+    const rank = [
+      VERDICTS.indexOf(candidate.verdict),
+      candidate.lost.length,
+      isFar,
+      roleRank(lead, to),
+      largestShare(candidate),
+    ]
+    return { candidate, rank, mark: to.item.mark }
+  })
+  const ranks = [...(ranked[0]?.rank.keys() ?? [])]
+  const byRank = inOrder<(typeof ranked)[number]>(
+    ...ranks.map((rank) => (a: (typeof ranked)[number], b: (typeof ranked)[number]) => a.rank[rank]! - b.rank[rank]!),
+    (a, b) => compareMarks(a.mark, b.mark),
+  )
+  return ranked.toSorted(byRank).map(({ candidate }) => candidate)
+}

@@ -1,0 +1,52 @@
+import type { Figure, Origin, PortRef } from '../formats/schema-kit'
+import { ampsOfWatts, ledAmps, RAIL_VOLTS } from '../physics/amps'
+import type { Consumer } from './part-facts'
+
+/** How a draw was worked out from the figures on the part. */
+export type Working =
+  | { readonly by: 'amps' }
+  | { readonly by: 'watts'; readonly watts: number; readonly volts: number }
+  | { readonly by: 'leds'; readonly ledCount: number; readonly milliamps: number }
+  | { readonly by: 'unknown' }
+
+/** One consumer in a sum. Unknown amps are undefined, which is neither zero nor a pass. */
+export interface Term {
+  readonly at: PortRef
+  readonly amps: number | undefined
+  /** Weak figures (template, guess) may find a fault but never clear one. */
+  readonly isWeak: boolean
+  readonly working: Working
+}
+
+const WEAK_ORIGINS: readonly Origin[] = ['template', 'guess']
+
+export function isWeak(...figures: readonly Figure[]): boolean {
+  return figures.some((figure) => WEAK_ORIGINS.includes(figure.origin))
+}
+
+/**
+ * What a consumer draws in amps: its rated amps, else its watts over the rail's volts, else (lights) lit LEDs at full
+ * white and full brightness, since that is what a machine may show before any program runs. Never a default.
+ */
+export function drawOf(consumer: Consumer, at: PortRef): Term {
+  const { ratedAmps, ratedWatts } = consumer
+  if (ratedAmps !== undefined) {
+    return { at, amps: ratedAmps.value, isWeak: isWeak(ratedAmps), working: { by: 'amps' } }
+  }
+  if (ratedWatts !== undefined) {
+    const volts = RAIL_VOLTS[consumer.rail]
+    const amps = ampsOfWatts(ratedWatts.value, volts)
+    return { at, amps, isWeak: isWeak(ratedWatts), working: { by: 'watts', watts: ratedWatts.value, volts } }
+  }
+  if (consumer.type === 'light' && consumer.litLedCount !== undefined && consumer.whiteMilliampsPerLed !== undefined) {
+    const ledCount = consumer.litLedCount.value
+    const milliamps = consumer.whiteMilliampsPerLed.value
+    return {
+      at,
+      amps: ledAmps({ ledCount, whiteMilliamps: milliamps, idleMilliamps: 0, brightness: 1 }),
+      isWeak: isWeak(consumer.litLedCount, consumer.whiteMilliampsPerLed),
+      working: { by: 'leds', ledCount, milliamps },
+    }
+  }
+  return { at, amps: undefined, isWeak: false, working: { by: 'unknown' } }
+}

@@ -1,0 +1,90 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { Rail } from '../parts/connectors'
+import type { PlacedPort, Wiring } from './wiring'
+import { drawOf, type Term } from './draw'
+import { supplyPortOf } from './part-facts'
+
+/** Sums of what hangs below a port, on one rail; each term once, in the order of the marks. */
+export interface Loads {
+  /** What leaves a giving port (header, outlet, supply plug) through its threads. */
+  readonly from: (ref: PortRef, rail: Rail) => readonly Term[]
+  /** What a taking port (a device's lead, a hub's input or feed) draws. */
+  readonly into: (ref: PortRef, rail: Rail) => readonly Term[]
+}
+
+const asUnknown = (term: Term): Term => ({ ...term, amps: undefined, working: { by: 'unknown' } })
+
+/** A term for each consumer of the item on this rail that hangs on one of these ports. */
+function ownTerms(placed: PlacedPort, rail: Rail, portIds: readonly string[]): readonly Term[] {
+  return placed.facts.consumers
+    .filter((consumer) => consumer.rail === rail && portIds.includes(supplyPortOf(consumer)))
+    .map((consumer) => drawOf(consumer, { itemId: placed.item.id, portId: supplyPortOf(consumer) }))
+}
+
+export function makeLoads(wiring: Wiring): Loads {
+  const memo = new Map<string, readonly Term[]>()
+  const open = new Set<string>()
+
+  /** Each sum once; a ring of threads (a wrong wiring that can exist) adds nothing the second time round. */
+  const once = (key: string, sum: () => readonly Term[]): readonly Term[] => {
+    const known = memo.get(key)
+    if (known !== undefined) return known
+    if (open.has(key)) return []
+    open.add(key)
+    const terms = sum()
+    open.delete(key)
+    memo.set(key, terms)
+    return terms
+  }
+
+  const from = (ref: PortRef, rail: Rail): readonly Term[] =>
+    once(`from ${ref.itemId}.${ref.portId} ${rail}`, () => {
+      if (!wiring.port(ref).port.wires.includes(rail)) return []
+      return wiring.threadsAt(ref).flatMap((thread) => {
+        const other = wiring.otherEnd(thread, ref)
+        return wiring.port(other).port.side === 'takes' ? into(other, rail) : []
+      })
+    })
+
+  /** What a feed carries for the outlets it powers; shared between several feeds it cannot be told apart. */
+  const throughFeed = (placed: PlacedPort, rail: Rail): readonly Term[] =>
+    placed.facts.powers.flatMap((relation) => {
+      const outlets = relation.outlets.map((portId) => ({ itemId: placed.item.id, portId }))
+      const isFed = (portId: string) => wiring.threadsAt({ itemId: placed.item.id, portId }).length > 0
+      const fed = relation.feeds.filter(isFed)
+      const asFeed = relation.feeds.includes(placed.port.id)
+      const asInput =
+        relation.unfed?.then === 'drawsFromInput' &&
+        relation.unfed.inputPortId === placed.port.id &&
+        fed.length === 0 &&
+        relation.feeds.length > 0
+      if (relation.rail !== rail || (!asFeed && !asInput)) return []
+      const terms = outlets.flatMap((outlet) => from(outlet, rail))
+      return asFeed && fed.length > 1 ? terms.map(asUnknown) : terms
+    })
+
+  /** A converter's input draws something for what hangs on its output, but how much is its own affair. */
+  const throughConverter = (placed: PlacedPort, rail: Rail): readonly Term[] =>
+    placed.facts.converts
+      .filter((relation) => relation.from.portId === placed.port.id && relation.from.wire === rail)
+      .flatMap(({ to }) => from({ itemId: placed.item.id, portId: to.portId }, to.wire as Rail))
+      .map(asUnknown)
+
+  const into = (ref: PortRef, rail: Rail): readonly Term[] =>
+    once(`into ${ref.itemId}.${ref.portId} ${rail}`, () => {
+      const placed = wiring.port(ref)
+      if (!placed.port.wires.includes(rail)) return []
+      const copper = placed.facts.copper(rail, ref.portId)
+      const onward = copper
+        .filter((portId) => portId !== ref.portId && placed.facts.portById.get(portId)?.side === 'gives')
+        .flatMap((portId) => from({ itemId: ref.itemId, portId }, rail))
+      return [
+        ...ownTerms(placed, rail, copper),
+        ...onward,
+        ...throughFeed(placed, rail),
+        ...throughConverter(placed, rail),
+      ]
+    })
+
+  return { from, into }
+}

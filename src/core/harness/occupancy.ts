@@ -1,0 +1,32 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { Port } from '../parts/schema'
+import type { Wiring } from './wiring'
+
+/** How many places of a port are there, and how many its threads cover. A USB header has two lanes, all else one place. */
+export interface Occupancy {
+  readonly placeCount: number
+  readonly coveredCount: number
+}
+
+function coversOn(port: Port, other: Port): number {
+  return port.side === 'gives' ? Math.min(other.lanes?.covers ?? 1, port.lanes?.count ?? 1) : 1
+}
+
+/** The threads on a port against its places, leaving out what one lead itself holds there (for asking where it may move). */
+export function occupancyOf(wiring: Wiring, ref: PortRef, without?: PortRef): Occupancy {
+  const { port } = wiring.port(ref)
+  const others = wiring
+    .threadsAt(ref)
+    .map((thread) => wiring.otherEnd(thread, ref))
+    .filter((other) => other.itemId !== without?.itemId || other.portId !== without.portId)
+  return {
+    placeCount: port.side === 'gives' ? (port.lanes?.count ?? 1) : 1,
+    coveredCount: others.reduce((total, other) => total + coversOn(port, wiring.port(other).port), 0),
+  }
+}
+
+/** Whether one more lead of this kind still finds room on the port. */
+export function hasRoomFor(wiring: Wiring, ref: PortRef, lead: PortRef): boolean {
+  const { placeCount, coveredCount } = occupancyOf(wiring, ref, lead)
+  return coveredCount + coversOn(wiring.port(ref).port, wiring.port(lead).port) <= placeCount
+}

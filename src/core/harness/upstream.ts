@@ -1,0 +1,91 @@
+import { portKey } from '../build/refs'
+import type { PortRef } from '../formats/schema-kit'
+import type { Rail, Wire } from '../parts/connectors'
+import type { PlacedPort, Wiring } from './wiring'
+import { poweredBy } from './part-facts'
+
+/** Where a wire of a giving port comes from, inside its own part. */
+export type Origin =
+  | { readonly from: 'here' }
+  | { readonly from: 'ports'; readonly refs: readonly PortRef[] }
+  | { readonly from: 'nowhere' }
+
+const refsOf = (placed: PlacedPort, portIds: readonly string[]): Origin =>
+  portIds.length === 0
+    ? { from: 'nowhere' }
+    : { from: 'ports', refs: portIds.map((portId) => ({ itemId: placed.item.id, portId })) }
+
+function takersInCopper(placed: PlacedPort, wire: Wire): readonly string[] {
+  return placed.facts
+    .copper(wire, placed.port.id)
+    .filter((portId) => portId !== placed.port.id && placed.facts.portById.get(portId)?.side === 'takes')
+}
+
+/** Where the supply on `rail` of a giving port comes from: a feed, the copper of an input, or the part itself. */
+export function railOrigin(placed: PlacedPort, rail: Rail): Origin {
+  const powers = poweredBy(placed.facts, rail, placed.port.id)
+  if (powers !== undefined) return powers.feeds.length === 0 ? { from: 'here' } : refsOf(placed, powers.feeds)
+  if (placed.facts.converts.some((relation) => relation.to.portId === placed.port.id && relation.to.wire === rail)) {
+    return { from: 'here' }
+  }
+  return refsOf(placed, takersInCopper(placed, rail))
+}
+
+/** Where the command on a giving port comes from: a brain in the part, a repeater's input, or shared copper. */
+export function signalOrigin(placed: PlacedPort, signal: 'speed' | 'light'): Origin {
+  const portId = placed.port.id
+  const inside = placed.facts.part.inside
+  if (
+    inside.some(
+      (relation) => relation.type === 'drives' && relation.signal === signal && relation.outlets.includes(portId),
+    )
+  ) {
+    return { from: 'here' }
+  }
+  const repeater = inside.find(
+    (relation) => relation.type === 'repeats' && relation.signal === signal && relation.to.includes(portId),
+  )
+  if (repeater?.type === 'repeats') return refsOf(placed, [repeater.from])
+  const passedOn = inside.find((relation) => relation.type === 'light' && relation.output === portId)
+  if (signal === 'light' && passedOn?.type === 'light') return refsOf(placed, [passedOn.input])
+  for (const wire of signal === 'speed' ? (['pwm', '12v'] as const) : (['data', 'r'] as const)) {
+    const takers = takersInCopper(placed, wire)
+    if (takers.length > 0) return refsOf(placed, takers)
+  }
+  return { from: 'nowhere' }
+}
+
+/** One stretch of a way: out of a taking port, over a thread, into a giving port. */
+export interface Stretch {
+  readonly from: PortRef
+  readonly to: PortRef
+  readonly threadId: string
+}
+
+/** A way towards the source, and how it ends: at a source, at a loose lead, or inside a part that leads nowhere. */
+export interface Way {
+  readonly stretches: readonly Stretch[]
+  readonly end: 'source' | 'loose' | 'nowhere' | 'ring'
+  readonly endAt: PortRef
+}
+
+/** The way from a taking port up to where its supply or its command comes from; first threads first. */
+export function wayUp(wiring: Wiring, start: PortRef, originOf: (placed: PlacedPort) => Origin): Way {
+  const stretches: Stretch[] = []
+  const seen = new Set<string>()
+  let at = start
+  for (;;) {
+    if (seen.has(portKey(at))) return { stretches, end: 'ring', endAt: at }
+    seen.add(portKey(at))
+    const thread = wiring.threadsAt(at)[0]
+    if (thread === undefined) return { stretches, end: 'loose', endAt: at }
+    const to = wiring.otherEnd(thread, at)
+    stretches.push({ from: at, to, threadId: thread.id })
+    const placed = wiring.port(to)
+    if (placed.port.side === 'takes') return { stretches, end: 'nowhere', endAt: to }
+    const origin = originOf(placed)
+    if (origin.from === 'here') return { stretches, end: 'source', endAt: to }
+    if (origin.from === 'nowhere') return { stretches, end: 'nowhere', endAt: to }
+    at = origin.refs.find((ref) => wiring.threadsAt(ref).length > 0) ?? origin.refs[0]!
+  }
+}

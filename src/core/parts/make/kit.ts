@@ -1,0 +1,112 @@
+import type { Figure, Origin } from '../../formats/schema-kit'
+import type { Family, Wire } from '../connectors'
+import type { Kind, Port, Relation } from '../schema'
+
+export const figureOf = (value: number, origin: Origin): Figure => ({ value, origin })
+
+export interface Named {
+  readonly id: string
+  readonly name: string
+  readonly maker?: string
+  readonly note?: string
+  readonly priceCents?: number
+  /** Where the figures come from; labels for draws and manuals for limits unless said otherwise. */
+  readonly origin?: Origin
+}
+
+const CURRENCY = 'EUR'
+
+export function base(named: Named, kind: Kind, markPrefix: string) {
+  return {
+    id: named.id,
+    name: named.name,
+    kind,
+    markPrefix,
+    ...(named.maker === undefined ? {} : { maker: named.maker }),
+    ...(named.note === undefined ? {} : { note: named.note }),
+    ...(named.priceCents === undefined ? {} : { price: { cents: named.priceCents, currency: CURRENCY } }),
+  }
+}
+
+export const FAN_WIRES: readonly Wire[] = ['gnd', '12v', 'tach', 'pwm']
+export const FAN_LEG_WIRES: readonly Wire[] = ['gnd', '12v', 'pwm']
+export const LIGHT_5V_WIRES: readonly Wire[] = ['5v', 'data', 'gnd']
+export const LIGHT_12V_WIRES: readonly Wire[] = ['12v', 'g', 'r', 'b']
+export const SATA_WIRES: readonly Wire[] = ['3v3', 'gnd', '5v', '12v']
+export const PERIPHERAL_WIRES: readonly Wire[] = ['12v', 'gnd', '5v']
+export const USB_WIRES: readonly Wire[] = ['5v', 'usb', 'gnd']
+
+export function lead(id: string, lengthMm: number | undefined, origin: Origin) {
+  return { id, ...(lengthMm === undefined ? {} : { lengthMm: figureOf(lengthMm, origin) }) }
+}
+
+/** A device's supply lead carries pins and the supply's plug sockets: the other way round than with fans and lights. */
+const isSupplyPlug = (family: Family) =>
+  family === 'sata-power' || family === 'peripheral-4pin' || family === 'floppy-4pin'
+
+export function taking(
+  id: string,
+  name: string,
+  plug: { readonly family: Family; readonly wires: readonly Wire[] },
+  hangs: { readonly need: NonNullable<Port['need']>; readonly leadId: string },
+): Port {
+  const end = isSupplyPlug(plug.family) ? 'pins' : 'sockets'
+  const lead = { leadId: hangs.leadId }
+  return { id, name, connector: { family: plug.family, end }, wires: plug.wires, side: 'takes', lead, need: hangs.need }
+}
+
+export function giving(id: string, name: string, family: Family, wires: readonly Wire[]): Port {
+  return { id, name, connector: { family, end: isSupplyPlug(family) ? 'sockets' : 'pins' }, wires, side: 'gives' }
+}
+
+export interface Draw {
+  readonly amps?: number
+  readonly watts?: number
+}
+
+export function drawFigures({ amps, watts }: Draw, origin: Origin) {
+  return {
+    ...(amps === undefined ? {} : { ratedAmps: figureOf(amps, origin) }),
+    ...(watts === undefined ? {} : { ratedWatts: figureOf(watts, origin) }),
+  }
+}
+
+export interface Leds {
+  readonly count: number
+  readonly litCount?: number
+  readonly whiteMilliamps?: number
+}
+
+/** Ports and inside of a 5 V addressable light with a tail in and a tail out. */
+export function addressable(
+  zone: string,
+  leds: Leds,
+  need: NonNullable<Port['need']>,
+  cable: { readonly lengthMm: number | undefined; readonly origin: Origin },
+) {
+  const ports: Port[] = [
+    taking('light', 'light lead', { family: 'argb-3pin', wires: LIGHT_5V_WIRES }, { need: need, leadId: 'lightLead' }),
+    { ...giving('lightOut', 'light tail', 'argb-3pin', LIGHT_5V_WIRES), lead: { leadId: 'lightLead' }, need: 'onward' },
+  ]
+  const inside: Relation[] = [
+    { type: 'joins', ports: ['light', 'lightOut'], wires: ['5v', 'gnd'] },
+    {
+      type: 'light',
+      id: 'light',
+      zone,
+      rail: '5v',
+      input: 'light',
+      output: 'lightOut',
+      control: 'eachLed',
+      addressedLedCount: figureOf(leds.count, cable.origin),
+      litLedCount: figureOf(leds.litCount ?? leds.count, cable.origin),
+      ...(leds.whiteMilliamps === undefined
+        ? {}
+        : { whiteMilliampsPerLed: figureOf(leds.whiteMilliamps, cable.origin) }),
+    },
+  ]
+  return { ports, inside, leads: [lead('lightLead', cable.lengthMm, cable.origin)] }
+}
+
+export const numbered = (count: number, prefix: string) =>
+  Array.from({ length: count }, (_, index) => `${prefix}${index + 1}`)

@@ -1,0 +1,125 @@
+import type { Rail } from '../connectors'
+import type { Part, Port, Relation } from '../schema'
+import {
+  figureOf,
+  type Named,
+  base,
+  FAN_WIRES,
+  LIGHT_5V_WIRES,
+  LIGHT_12V_WIRES,
+  SATA_WIRES,
+  PERIPHERAL_WIRES,
+  USB_WIRES,
+  giving,
+  numbered,
+} from './kit'
+
+export interface FanHeader {
+  readonly name: string
+  readonly role: NonNullable<Port['role']>
+  readonly mostAmps?: number
+  readonly modes?: NonNullable<Port['modes']>
+}
+export interface LightHeader {
+  readonly name: string
+  readonly rail: Extract<Rail, '5v' | '12v'>
+  readonly mostAmps?: number
+}
+
+const idOf = (name: string) => name.replaceAll(/[^A-Za-z0-9]+/g, '')
+
+/** A board: fan headers, light headers and internal USB headers, each with its printed name. */
+export function makeBoard(
+  board: Named & {
+    readonly fanHeaders: readonly FanHeader[]
+    readonly lightHeaders: readonly LightHeader[]
+    readonly usbHeaderCount: number
+  },
+): Part {
+  const origin = board.origin ?? 'manual'
+  const fans = board.fanHeaders.map((header) => ({ ...header, id: idOf(header.name) }))
+  const lights = board.lightHeaders.map((header) => ({ ...header, id: idOf(header.name) }))
+  const usb = numbered(board.usbHeaderCount, 'USB')
+  const limit = (id: string, rail: Rail, amps: number | undefined): Relation[] =>
+    amps === undefined ? [] : [{ type: 'limit', ports: [id], holds: 'each', rail, mostAmps: figureOf(amps, origin) }]
+  const powers = (rail: Rail, outlets: readonly string[]): Relation[] =>
+    outlets.length === 0 ? [] : [{ type: 'powers', feeds: [], rail, outlets }]
+  const on = (rail: Rail) => lights.filter((header) => header.rail === rail).map((header) => header.id)
+  return {
+    ...base(board, 'board', 'M'),
+    ports: [
+      ...fans.map(({ id, name, role, modes }): Port => ({
+        ...giving(id, name, 'fan-4pin', FAN_WIRES),
+        role,
+        modes: modes ?? ['pwm', 'dc'],
+      })),
+      ...lights.map(({ id, name, rail }) =>
+        rail === '5v'
+          ? giving(id, name, 'argb-3pin', LIGHT_5V_WIRES)
+          : giving(id, name, 'rgb-12v-4pin', LIGHT_12V_WIRES),
+      ),
+      ...usb.map((id): Port => ({ ...giving(id, id, 'usb2-9pin', USB_WIRES), lanes: { count: 2, covers: 2 } })),
+    ],
+    inside: [
+      ...powers('12v', [...fans.map((header) => header.id), ...on('12v')]),
+      ...powers('5v', on('5v')),
+      { type: 'drives', signal: 'speed', outlets: fans.map((header) => header.id), together: false },
+      ...(lights.length === 0
+        ? []
+        : [{ type: 'drives', signal: 'light', outlets: lights.map((header) => header.id), together: false } as const]),
+      ...(usb.length === 0 ? [] : [{ type: 'usb', down: usb } as const]),
+      ...fans.flatMap(({ id, mostAmps }) => limit(id, '12v', mostAmps)),
+      ...lights.flatMap(({ id, rail, mostAmps }) => limit(id, rail, mostAmps)),
+    ],
+  }
+}
+
+export interface SupplyCable {
+  readonly name: string
+  readonly plugs: 'sata-power' | 'peripheral-4pin'
+  readonly plugCount: number
+  readonly mostAmps?: number
+}
+
+/** A power supply with its cables for drives and boxes. */
+export function makeSupply(supply: Named & { readonly cables: readonly SupplyCable[] }): Part {
+  const origin = supply.origin ?? 'manual'
+  const cables = supply.cables.map((cable) => ({
+    ...cable,
+    id: idOf(cable.name),
+    plugIds: numbered(cable.plugCount, `${idOf(cable.name)}_`),
+  }))
+  const plugs = cables.flatMap((cable) => cable.plugIds)
+  const powers = (rail: Rail): Relation => ({ type: 'powers', feeds: [], rail, outlets: plugs })
+  return {
+    ...base(supply, 'supply', 'S'),
+    leads: cables.map((cable) => ({ id: cable.id })),
+    ports: cables.flatMap((cable) =>
+      cable.plugIds.map((id, index): Port => ({
+        ...giving(
+          id,
+          `${cable.name} plug ${index + 1}`,
+          cable.plugs,
+          cable.plugs === 'sata-power' ? SATA_WIRES : PERIPHERAL_WIRES,
+        ),
+        lead: { leadId: cable.id },
+      })),
+    ),
+    inside: [
+      powers('12v'),
+      powers('5v'),
+      ...cables.flatMap((cable): Relation[] =>
+        cable.mostAmps === undefined
+          ? []
+          : (['12v', '5v'] as const).map((rail) => ({
+              type: 'limit',
+              ports: cable.plugIds,
+              holds: 'together',
+              name: `cable ${cable.name}`,
+              rail,
+              mostAmps: figureOf(cable.mostAmps!, origin),
+            })),
+      ),
+    ],
+  }
+}

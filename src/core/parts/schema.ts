@@ -1,0 +1,269 @@
+import { Type } from '@sinclair/typebox'
+import {
+  Count,
+  Currency,
+  figure,
+  Id,
+  LIMITS,
+  listOf,
+  Name,
+  Note,
+  oneOf,
+  strict,
+  tagged,
+  type ModelOf,
+} from '../formats/schema-kit'
+import { ENDS, FAMILIES, RAILS, WIRES } from './connectors'
+
+/** For people: search, pictures and wording. No rule may ask it; rules ask the circuit. */
+export const KINDS = [
+  'board',
+  'supply',
+  'fan',
+  'light',
+  'cooler',
+  'splitter',
+  'hub',
+  'controller',
+  'cable',
+  'case',
+  'other',
+] as const
+export type Kind = (typeof KINDS)[number]
+
+const Amps = figure(1000)
+const Watts = figure(10000)
+const Milliamps = figure(1000000)
+const Millimetres = figure(20000)
+const Milliseconds = figure(60000)
+const RailName = oneOf(RAILS)
+const WireName = oneOf(WIRES)
+const PortIds = Type.Array(Id, { minItems: 1, maxItems: LIMITS.portsPerPart, uniqueItems: true })
+const FewPortIds = Type.Array(Id, { maxItems: LIMITS.portsPerPart, uniqueItems: true })
+
+const ConnectorSchema = strict({
+  family: oneOf(FAMILIES),
+  end: oneOf(ENDS, "gender of the contacts, not of the plug's shell"),
+  maker: Type.Optional(Name),
+  generation: Type.Optional(Name),
+  variant: Type.Optional(Name),
+  label: Type.Optional(Name),
+})
+
+/** A cable that belongs to the part. Several ports may hang on one lead: then it forks. */
+const LeadSchema = strict({ id: Id, lengthMm: Type.Optional(Millimetres), gaugeAwg: Type.Optional(figure(40)) })
+
+const PortSchema = strict(
+  {
+    id: Id,
+    name: Name,
+    connector: ConnectorSchema,
+    wires: Type.Array(WireName, { minItems: 1, maxItems: WIRES.length, uniqueItems: true }),
+    side: oneOf(['takes', 'gives'] as const, 'takes supply or commands from the other end, or gives them'),
+    lead: Type.Optional(
+      strict({ leadId: Id, lengthFromForkMm: Type.Optional(Millimetres), gaugeAwg: Type.Optional(figure(40)) }),
+    ),
+    need: Type.Optional(
+      oneOf(
+        ['required', 'optional', 'onward'] as const,
+        'what it means for a lead to stay loose; onward is for the next device',
+      ),
+    ),
+    lanes: Type.Optional(
+      strict({ count: Type.Integer({ minimum: 1, maximum: 8 }), covers: Type.Integer({ minimum: 1, maximum: 8 }) }),
+    ),
+    modes: Type.Optional(
+      Type.Array(oneOf(['pwm', 'dc', 'auto'] as const), { minItems: 1, maxItems: 3, uniqueItems: true }),
+    ),
+    role: Type.Optional(
+      oneOf(['cpu', 'cpuOptional', 'pump', 'case'] as const, 'what the firmware expects of this header'),
+    ),
+    contactMilliohm: Type.Optional(figure(10000)),
+    look: Type.Optional(strict({ colour: Type.Optional(Name), print: Type.Optional(Name), clip: Type.Optional(Name) })),
+  },
+  { $id: 'Port' },
+)
+export type Port = ModelOf<typeof PortSchema>
+
+/** The same copper: amps add, signals are shared. */
+const JoinsSchema = strict({
+  type: Type.Literal('joins'),
+  ports: Type.Array(Id, { minItems: 2, maxItems: LIMITS.portsPerPart, uniqueItems: true }),
+  wires: Type.Array(WireName, { minItems: 1, maxItems: WIRES.length, uniqueItems: true }),
+})
+
+/** The rare active adapter that makes one rail out of another. */
+const ConvertsSchema = strict({
+  type: Type.Literal('converts'),
+  from: strict({ portId: Id, wire: WireName }),
+  to: strict({ portId: Id, wire: WireName }),
+  efficiencyPercent: Type.Optional(figure(100)),
+})
+
+/** The outlets' rail comes from these feeds, not from the signal's header. Without feeds the part is the source itself. */
+const PowersSchema = strict({
+  type: Type.Literal('powers'),
+  feeds: FewPortIds,
+  rail: RailName,
+  outlets: PortIds,
+  unfed: Type.Optional(
+    strict({ then: oneOf(['dead', 'drawsFromInput', 'unknown'] as const), inputPortId: Type.Optional(Id) }),
+  ),
+})
+
+const RepeatsSchema = strict({
+  type: Type.Literal('repeats'),
+  signal: oneOf(['speed', 'light'] as const),
+  from: Id,
+  to: PortIds,
+  passes: oneOf(['pwm', 'dc', 'both', 'data', 'unknown'] as const),
+})
+
+const ReportsSchema = strict({ type: Type.Literal('reports'), outlet: Id, input: Id })
+
+/** A command of its own for each outlet, or one for all of them when `together`. */
+const DrivesSchema = strict({
+  type: Type.Literal('drives'),
+  signal: oneOf(['speed', 'light'] as const),
+  outlets: PortIds,
+  together: Type.Boolean(),
+  waitsForTach: Type.Optional(Type.Boolean()),
+  needsProgram: Type.Optional(Type.Boolean()),
+  driveMilliamps: Type.Optional(Milliamps),
+})
+
+const FollowsSchema = strict({
+  type: Type.Literal('follows'),
+  signal: oneOf(['speed', 'light'] as const),
+  input: Id,
+  outlets: PortIds,
+  setting: Type.Optional(Name),
+})
+
+const MotorSchema = strict({
+  type: Type.Literal('motor'),
+  id: Id,
+  port: Id,
+  rail: RailName,
+  ratedAmps: Type.Optional(Amps),
+  ratedWatts: Type.Optional(Watts),
+  startAmps: Type.Optional(Amps),
+  startMs: Type.Optional(Milliseconds),
+  leastRpm: Type.Optional(figure(100000)),
+  mostRpm: Type.Optional(figure(100000)),
+  startDutyPercent: Type.Optional(figure(100)),
+  stopsAtZeroDuty: Type.Optional(Type.Boolean()),
+  pump: Type.Optional(Type.Boolean()),
+  flowM3PerH: Type.Optional(figure(10000)),
+  noiseDba: Type.Optional(figure(150)),
+})
+
+const LightSchema = strict({
+  type: Type.Literal('light'),
+  id: Id,
+  zone: Name,
+  rail: RailName,
+  input: Id,
+  output: Type.Optional(Id),
+  control: oneOf(['eachLed', 'oneColour'] as const),
+  addressedLedCount: Type.Optional(figure(10000)),
+  litLedCount: Type.Optional(figure(10000)),
+  whiteMilliampsPerLed: Type.Optional(Milliamps),
+  idleMilliampsPerLed: Type.Optional(Milliamps),
+  ratedAmps: Type.Optional(Amps),
+  ratedWatts: Type.Optional(Watts),
+  leastVolts: Type.Optional(figure(60)),
+  resetMicroseconds: Type.Optional(figure(100000)),
+})
+
+/** Anything else that draws: a screen, a box's own brain. */
+const DrawSchema = strict({
+  type: Type.Literal('draw'),
+  id: Id,
+  port: Id,
+  rail: RailName,
+  ratedAmps: Type.Optional(Amps),
+  ratedWatts: Type.Optional(Watts),
+})
+
+const UsbSchema = strict({
+  type: Type.Literal('usb'),
+  up: Type.Optional(Id),
+  down: FewPortIds,
+  drawMilliamps: Type.Optional(Milliamps),
+})
+
+/** One limit, or several that hold for the same ports: for each of them, or for all of them together. */
+const LimitSchema = strict({
+  type: Type.Literal('limit'),
+  ports: PortIds,
+  holds: oneOf(['each', 'together'] as const),
+  name: Type.Optional(Name),
+  rail: Type.Optional(RailName),
+  service: Type.Optional(oneOf(['motor', 'light'] as const)),
+  variant: Type.Optional(Name),
+  mostAmps: Type.Optional(Amps),
+  mostPeakAmps: Type.Optional(Amps),
+  mostDeviceCount: Type.Optional(figure(10000)),
+  mostLedCount: Type.Optional(figure(100000)),
+  extraFeedAboveCount: Type.Optional(figure(10000)),
+})
+
+const CascadeSchema = strict({
+  type: Type.Literal('cascade'),
+  by: oneOf(['switches', 'bridge', 'either'] as const),
+  ports: FewPortIds,
+  mostBoxCount: Type.Optional(figure(64)),
+})
+
+const RelationSchema = tagged(
+  'type',
+  [
+    JoinsSchema,
+    ConvertsSchema,
+    PowersSchema,
+    RepeatsSchema,
+    ReportsSchema,
+    DrivesSchema,
+    FollowsSchema,
+    MotorSchema,
+    LightSchema,
+    DrawSchema,
+    UsbSchema,
+    LimitSchema,
+    CascadeSchema,
+  ] as const,
+  'Relation',
+)
+export type Relation = ModelOf<typeof RelationSchema>
+export type RelationOf<T extends Relation['type']> = Extract<Relation, { readonly type: T }>
+
+const MechanicalSchema = strict({
+  sizeMm: Type.Optional(figure(2000)),
+  thicknessMm: Type.Optional(figure(500)),
+  blades: Type.Optional(oneOf(['standard', 'reverse'] as const)),
+  arrowPrinted: Type.Optional(Type.Boolean()),
+  hoseMm: Type.Optional(Millimetres),
+  fixing: Type.Optional(oneOf(['screws', 'pads', 'pins', 'tape', 'magnet', 'strap', 'clip'] as const)),
+})
+
+export const PriceSchema = strict({ cents: Type.Integer({ minimum: 0, maximum: 100000000 }), currency: Currency })
+
+export const PartSchema = strict(
+  {
+    id: Id,
+    name: Name,
+    kind: oneOf(KINDS),
+    maker: Type.Optional(Name),
+    markPrefix: Type.Optional(Type.String({ pattern: '^[A-Z]{1,4}$' })),
+    note: Type.Optional(Note),
+    shelf: Type.Optional(strict({ partId: Id, revision: Count })),
+    leads: Type.Optional(listOf(LeadSchema, LIMITS.portsPerPart)),
+    ports: Type.Array(PortSchema, { maxItems: LIMITS.portsPerPart }),
+    inside: listOf(RelationSchema, LIMITS.relationsPerPart),
+    mechanical: Type.Optional(MechanicalSchema),
+    price: Type.Optional(PriceSchema),
+  },
+  { $id: 'Part', title: 'Part' },
+)
+export type Part = ModelOf<typeof PartSchema>

@@ -1,0 +1,23 @@
+import type { Rail } from '../parts/connectors'
+
+/** Nominal volts of each rail (ATX12V design guide, from memory; its tolerance is 5 % either way). */
+export const RAIL_VOLTS: Readonly<Record<Rail, number>> = { '12v': 12, '5v': 5, '3v3': 3.3 }
+
+/** Amps that a load of `watts` draws at `volts`: I = P / U. */
+export function ampsOfWatts(watts: number, volts: number): number {
+  return watts / volts
+}
+
+/**
+ * Amps of addressable LEDs at a brightness from 0 to 1: count x (idle + (white - idle) x brightness), in mA a LED.
+ * Source: data sheets of common 5 V addressable LEDs (from memory).
+ */
+export function ledAmps(leds: {
+  readonly ledCount: number
+  readonly whiteMilliamps: number
+  readonly idleMilliamps: number
+  readonly brightness: number
+}): number {
+  const milliamps = leds.idleMilliamps + (leds.whiteMilliamps - leds.idleMilliamps) * leds.brightness
+  return (leds.ledCount * milliamps) / 1000
+}

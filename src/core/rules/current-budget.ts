@@ -1,0 +1,97 @@
+import type { Budget } from '../harness/budgets'
+import type { Harness } from '../harness/derive'
+import { exceeds } from '../units/compare'
+import { movesOf, unplugsAt } from './mend'
+import { defineRule, type Finding, type Mend } from './rule'
+
+/** The last loads in the order of the marks: who came last moves first. */
+const MOST_LOADS = 3
+
+const subjectOf = (harness: Harness, budget: Budget): string => {
+  const [first] = budget.at
+  if (first === undefined) return budget.id
+  if (budget.at.length === 1) return harness.name(first)
+  return `${harness.port(first).item.mark} ${budget.name ?? 'outlets together'}`
+}
+
+/** The one limit that every header, outlet, box, feed and supply cable shares: planned amps against the stated amps. */
+export const currentBudget = defineRule({
+  id: 'current-budget',
+  group: 'current',
+  what: 'Every header, outlet, box, feed and supply cable carries no more than its limit, with headroom to spare.',
+  source: 'the sum of rated amps against the limit in the manual; default headroom 20 %: common practice, no source',
+  reads: [
+    'limit.mostAmps',
+    'motor.ratedAmps',
+    'motor.ratedWatts',
+    'light.ratedAmps',
+    'light.litLedCount',
+    'light.whiteMilliampsPerLed',
+    'draw.ratedAmps',
+  ],
+  messages: {
+    over: {
+      severity: 'stop',
+      text: '{subject} would carry {totalAmps}; its limit is {limitAmps}. Move a load to another port, or to a hub with a supply of its own.',
+    },
+    tight: {
+      severity: 'mind',
+      text: '{subject} would carry {totalAmps}: within its limit of {limitAmps}, but over the {boundAmps} that {headroomPercent} headroom leaves. Move a load, or accept less headroom.',
+    },
+    drawUnknown: {
+      severity: 'unknown',
+      text: '{subject} would carry at least {totalAmps} of {limitAmps}: {unknownCount} of its loads have no known draw. Read their labels.',
+    },
+    limitUnknown: {
+      severity: 'unknown',
+      text: '{subject} has no stated limit; it would carry at least {totalAmps}. Look the limit up in the manual.',
+    },
+    wouldHold: {
+      severity: 'unknown',
+      text: '{subject} would hold if the figures are right: {totalAmps} of {limitAmps}, but one of them is only assumed. Check it against the manual or the label.',
+    },
+  },
+  check: (harness) =>
+    harness.budgets.map((budget) => {
+      const { at, knownAmps: totalAmps, limit, boundAmps, headroomPercent, unknownCount, state } = budget
+      const sum = budget
+      if (state === 'idle') return { outcome: 'notApplicable', at }
+      if (state === 'within') return { outcome: 'holds', at }
+      const subject = subjectOf(harness, budget)
+      if (limit === undefined || boundAmps === undefined) {
+        return { outcome: 'unknown', messageId: 'limitUnknown', at, sum, params: { subject, totalAmps } }
+      }
+      const limitAmps = limit.value
+      switch (state) {
+        case 'over':
+          return { outcome: 'snag', messageId: 'over', at, sum, params: { subject, totalAmps, limitAmps } }
+        case 'tight': {
+          const params = { subject, totalAmps, limitAmps, boundAmps, headroomPercent }
+          return { outcome: 'snag', messageId: 'tight', at, sum, params }
+        }
+        case 'unknown':
+          return {
+            outcome: 'unknown',
+            messageId: 'drawUnknown',
+            at,
+            sum,
+            params: { subject, totalAmps, limitAmps, unknownCount },
+          }
+        case 'wouldHold':
+          return { outcome: 'unknown', messageId: 'wouldHold', at, sum, params: { subject, totalAmps, limitAmps } }
+        default:
+          return state satisfies never
+      }
+    }),
+  mends: (harness, finding) => moveLoadsAway(harness, finding),
+})
+
+/** Moving one load to a port that holds it helps wherever what is left is no longer too much. */
+function moveLoadsAway(harness: Harness, finding: Finding): readonly Mend[] {
+  const { sum } = finding
+  if (sum?.limit === undefined || (finding.messageId !== 'over' && finding.messageId !== 'tight')) return []
+  const mostAmps = finding.messageId === 'over' ? sum.limit.value : (sum.boundAmps ?? sum.limit.value)
+  const enough = sum.terms.filter((term) => term.amps !== undefined && !exceeds(sum.knownAmps - term.amps, mostAmps))
+  const moves = enough.slice(-MOST_LOADS).flatMap((term) => movesOf(harness, term.at, 1))
+  return moves.length > 0 ? moves : enough.slice(-1).flatMap((term) => unplugsAt(harness, term.at))
+}

@@ -1,0 +1,67 @@
+import { sameRef } from '../build/refs'
+import type { Harness } from '../harness/derive'
+import type { PlacedPort } from '../harness/wiring'
+import { movesOf } from './mend'
+import { defineRule, type Mend } from './rule'
+
+/** Only what takes can be left wanting; a free onward tail or a free header is no fault. */
+const wants = ({ port }: PlacedPort) =>
+  port.side === 'takes' && port.need !== 'onward' && (port.lead !== undefined || port.need !== undefined)
+
+const parkedReason = (harness: Harness, { ref }: PlacedPort) =>
+  harness.build.choices.parked?.find((entry) => sameRef(entry.at, ref))?.reason
+
+/** Leads that nobody has plugged in: the needed ones as one bundle, the ones for comfort as another. */
+export const leadLoose = defineRule({
+  id: 'lead-loose',
+  group: 'fit',
+  what: 'Every lead that its device needs is plugged in; a lead left loose on purpose says why.',
+  source: 'common practice, no source',
+  reads: ['port.need'],
+  messages: {
+    needed: {
+      severity: 'stop',
+      text: 'Still loose, and needed ({looseCount}): {leads}. Plug each into a port.',
+    },
+    comfort: {
+      severity: 'mind',
+      text: 'Still loose, for comfort only ({looseCount}): {leads}. Plug each into a port, or leave it loose on purpose.',
+    },
+    parked: { severity: 'note', text: '{lead} is left loose on purpose: {reason}.' },
+  },
+  check: (harness) => {
+    const wanting = harness.ports.filter(wants)
+    const loose = wanting.filter(({ ref }) => harness.threadsAt(ref).length === 0)
+    const bundle = (messageId: 'needed' | 'comfort', isOfBundle: (placed: PlacedPort) => boolean) => {
+      const all = wanting.filter(isOfBundle)
+      const left = loose.filter((placed) => isOfBundle(placed) && parkedReason(harness, placed) === undefined)
+      const at = left.map(({ ref }) => ref)
+      if (all.length === 0) return { outcome: 'notApplicable', at } as const
+      if (left.length === 0) return { outcome: 'holds', at: all.map(({ ref }) => ref) } as const
+      const params = { looseCount: left.length, leads: at.map((ref) => harness.name(ref)) }
+      return { outcome: 'snag', messageId, at, params } as const
+    }
+    const parked = loose.flatMap((placed) => {
+      const reason = parkedReason(harness, placed)
+      if (reason === undefined) return []
+      const params = { lead: harness.name(placed.ref), reason }
+      return [{ outcome: 'snag', messageId: 'parked', at: [placed.ref], params } as const]
+    })
+    return [
+      bundle('needed', ({ port }) => port.need !== 'optional'),
+      bundle('comfort', ({ port }) => port.need === 'optional'),
+      ...parked,
+    ]
+  },
+  mends: (harness, finding) => {
+    if (finding.messageId === 'parked') return finding.at.flatMap((ref) => movesOf(harness, ref, 1))
+    return finding.at.flatMap((ref): readonly Mend[] => {
+      const park: Mend = {
+        messageId: 'park',
+        params: { lead: harness.name(ref) },
+        edit: { type: 'park', at: ref, reason: 'on purpose' },
+      }
+      return [...movesOf(harness, ref, 1), ...(finding.messageId === 'comfort' ? [park] : [])]
+    })
+  },
+})

@@ -1,0 +1,34 @@
+import { plugEdit } from '../build/plug'
+import type { PortRef } from '../formats/schema-kit'
+import { candidatesFor, type Candidate } from '../harness/candidates'
+import type { Harness } from '../harness/derive'
+import type { Mend } from './rule'
+
+const MOST_MOVES = 3
+
+/** Plug or move a lead to one port, with the sum there where the port has a limit. */
+function moveTo(harness: Harness, lead: PortRef, candidate: Candidate): Mend {
+  const names = { lead: harness.name(lead), port: harness.name(candidate.to) }
+  const edit = plugEdit(harness.build, lead, candidate.to)
+  if (harness.threadsAt(lead).length === 0) return { messageId: 'plug', params: names, edit }
+  const nearest = candidate.changes[0]?.after
+  if (nearest?.limit === undefined) return { messageId: 'move', params: names, edit }
+  const params = { ...names, afterAmps: nearest.knownAmps, limitAmps: nearest.limit.value }
+  return { messageId: 'moveWithSum', params, edit }
+}
+
+/** The best ports that would take this lead without a new snag, best first. */
+export function movesOf(harness: Harness, lead: PortRef, most = MOST_MOVES): readonly Mend[] {
+  return candidatesFor(harness, lead)
+    .filter(({ verdict }) => verdict === 'holds' || verdict === 'wouldHold')
+    .slice(0, most)
+    .map((candidate) => moveTo(harness, lead, candidate))
+}
+
+/** Unplug each thread at a port. */
+export function unplugsAt(harness: Harness, ref: PortRef): readonly Mend[] {
+  return harness.threadsAt(ref).map((thread): Mend => {
+    const params = { lead: harness.name(thread.from), port: harness.name(thread.to) }
+    return { messageId: 'unplug', params, edit: { type: 'disconnect', threadId: thread.id } }
+  })
+}

@@ -1,0 +1,50 @@
+import { occupancyOf } from '../harness/occupancy'
+import { movesOf, unplugsAt } from './mend'
+import { defineRule, type Mend } from './rule'
+
+/** Ports that hold more leads than they have room for. */
+export const portTaken = defineRule({
+  id: 'port-taken',
+  group: 'fit',
+  what: 'No port holds more leads than it has places for, and no lead is in two ports.',
+  source: 'common practice, no source',
+  reads: ['port.lanes'],
+  messages: {
+    taken: {
+      severity: 'stop',
+      text: '{port} has room for {placeCount}, but {coveredCount} are planned there: {leads}. Move one of them to a free port.',
+    },
+    twoPlaces: {
+      severity: 'stop',
+      text: '{lead} is planned in {placeCount} ports at once: {ports}. A lead has one plug; unplug it from the others.',
+    },
+  },
+  check: (harness) =>
+    harness.ports.map(({ ref, port }) => {
+      const threads = harness.threadsAt(ref)
+      if (threads.length === 0) return { outcome: 'notApplicable', at: [ref] }
+      const { placeCount, coveredCount } = occupancyOf(harness, ref)
+      if (coveredCount <= placeCount) return { outcome: 'holds', at: [ref] }
+      const others = threads.map((thread) => harness.otherEnd(thread, ref))
+      const at = [ref, ...others]
+      const names = others.map((other) => harness.name(other))
+      const name = harness.name(ref)
+      if (port.side === 'takes') {
+        return {
+          outcome: 'snag',
+          messageId: 'twoPlaces',
+          at,
+          params: { lead: name, placeCount: coveredCount, ports: names },
+        }
+      }
+      return { outcome: 'snag', messageId: 'taken', at, params: { port: name, placeCount, coveredCount, leads: names } }
+    }),
+  mends: (harness, finding) => {
+    const [ref, ...others] = finding.at
+    if (ref === undefined) return []
+    if (finding.messageId === 'twoPlaces') return unplugsAt(harness, ref)
+    const takers = others.filter((other) => harness.port(other).port.side === 'takes')
+    const moves = takers.flatMap((other): readonly Mend[] => movesOf(harness, other, 1))
+    return [...moves, ...unplugsAt(harness, ref)]
+  },
+})

@@ -1,0 +1,121 @@
+import { portKey } from '../build/refs'
+import type { PortRef } from '../formats/schema-kit'
+import type { Candidate } from '../harness/candidates'
+import type { Harness } from '../harness/derive'
+import { FAMILY_FACTS, type Wire } from '../parts/connectors'
+import { RAIL_VOLTS } from '../physics/amps'
+import { formatAlike } from '../units/format'
+import { listNames } from './text'
+
+const LOST_WORDS: Partial<Record<Wire, string>> = {
+  pwm: 'no PWM: full speed unless its voltage is lowered',
+  tach: 'no tach: its speed is not seen',
+  '12v': 'no 12 V',
+  '5v': 'no 5 V',
+  data: 'no light data',
+}
+
+function sumWords({ changes }: Candidate): string {
+  const tightest = changes.find(({ after }) => after.limit !== undefined) ?? changes[0]
+  if (tightest === undefined) return 'fits'
+  const { budget, after } = tightest
+  if (after.limit === undefined) return `limit unknown, ${after.knownAmps.toFixed(2)} A there`
+  const decimals = formatAlike([budget.knownAmps, after.knownAmps, after.limit.value])
+  const show = (amps: number) => amps.toFixed(decimals)
+  return `${show(budget.knownAmps)} to ${show(after.knownAmps)} of ${show(after.limit.value)} A`
+}
+
+function misfitWords(harness: Harness, lead: PortRef, { misfit, to }: Candidate): string {
+  const leadPort = harness.port(lead).port
+  const toPort = harness.port(to).port
+  switch (misfit) {
+    case 'family':
+      return `does not mate: this is a ${FAMILY_FACTS[toPort.connector.family].name}`
+    case 'maker':
+      return `a link of ${toPort.connector.maker ?? 'another maker'}: does not mate`
+    case 'generation':
+      return `another generation of this link: does not mate`
+    case 'variant':
+      return `another variant of this link: must not be joined`
+    case 'label':
+      return 'nobody has said what plug this is: do not plug'
+    case 'sameEnds':
+      return `both have ${leadPort.connector.end}: cannot be pushed together`
+    case 'bothGive':
+      return 'both give: nothing to feed here'
+    case 'bothTake':
+      return 'both take: nothing feeds here'
+    case 'none':
+      return 'fits'
+    default:
+      return misfit satisfies never
+  }
+}
+
+function holders(harness: Harness, to: PortRef): string {
+  return listNames(harness.threadsAt(to).map((thread) => harness.name(harness.otherEnd(thread, to))))
+}
+
+/** What would happen if the lead went there, or why it cannot: one short line. */
+export function candidateText(harness: Harness, lead: PortRef, candidate: Candidate): string {
+  const lost = candidate.lost.map((wire) => LOST_WORDS[wire]).filter((words) => words !== undefined)
+  const withLost = (text: string) => [text, ...lost].join('; ')
+  switch (candidate.verdict) {
+    case 'here':
+      return 'plugged here now'
+    case 'holds':
+      return withLost(sumWords(candidate))
+    case 'wouldHold':
+      return withLost(`${sumWords(candidate)}, if the assumed figures are right`)
+    case 'unknown':
+      return withLost(`${sumWords(candidate)}, with figures missing`)
+    case 'tight':
+      return withLost(`${sumWords(candidate)}: tight`)
+    case 'over':
+      return withLost(`${sumWords(candidate)}: over the limit`)
+    case 'unfed':
+      return withLost('fits, but nothing feeds this port yet')
+    case 'taken':
+      return `taken by ${holders(harness, candidate.to)}`
+    case 'ring':
+      return 'this lead feeds that port itself'
+    case 'volts': {
+      const there = candidate.wrongRails.map((rail) => `${RAIL_VOLTS[rail]} V`).join(' and ')
+      const wanted = harness
+        .port(lead)
+        .port.wires.flatMap((wire) => (wire === '12v' || wire === '5v' ? [`${RAIL_VOLTS[wire]} V`] : []))
+      return `${there} here, this takes ${wanted.join(' and ')}`
+    }
+    case 'misfit':
+      return misfitWords(harness, lead, candidate)
+    default:
+      return candidate.verdict satisfies never
+  }
+}
+
+/** The same in a few words, for a row that has room for no more; the mark beside it says the verdict. */
+export function candidateShortText(harness: Harness, lead: PortRef, candidate: Candidate): string {
+  switch (candidate.verdict) {
+    case 'here':
+      return 'here now'
+    case 'holds':
+    case 'wouldHold':
+    case 'unknown':
+    case 'tight':
+    case 'over':
+      return sumWords(candidate)
+    case 'unfed':
+      return 'not fed yet'
+    case 'ring':
+    case 'misfit':
+      return 'does not mate'
+    case 'taken':
+    case 'volts':
+      return candidateText(harness, lead, candidate)
+    default:
+      return candidate.verdict satisfies never
+  }
+}
+
+/** A key for lists: one candidate is one port. */
+export const candidateKey = (candidate: Candidate): string => portKey(candidate.to)

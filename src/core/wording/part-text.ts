@@ -1,0 +1,46 @@
+import { RAIL_VOLTS } from '../physics/amps'
+import { FAMILY_FACTS } from '../parts/connectors'
+import type { Part, Port, Relation } from '../parts/schema'
+import { formatAmps } from '../units/format'
+import { countOf } from './text'
+
+function describeRelation(relation: Relation): string | undefined {
+  switch (relation.type) {
+    case 'motor':
+      if (relation.ratedAmps !== undefined) return `${formatAmps(relation.ratedAmps.value)} A`
+      return relation.ratedWatts === undefined ? 'draw unknown' : `${relation.ratedWatts.value} W`
+    case 'light':
+      if (relation.ratedWatts !== undefined)
+        return `${RAIL_VOLTS[relation.rail]} V light, ${relation.ratedWatts.value} W`
+      return `${RAIL_VOLTS[relation.rail]} V light${relation.addressedLedCount === undefined ? '' : `, ${relation.addressedLedCount.value} LEDs`}`
+    default:
+      return undefined
+  }
+}
+
+/** `5 × 4-pin fan, 1 × 5 V addressable light`: what a board or a supply has to offer. */
+function outletsByFamily(outlets: readonly Port[]): string[] {
+  const families = [...new Set(outlets.map((port) => port.connector.family))]
+  return families.map((family) => {
+    const count = outlets.filter((port) => port.connector.family === family).length
+    return `${count} × ${FAMILY_FACTS[family].name.replace(/ plug.*$/, '')}`
+  })
+}
+
+/** One line that tells a part from its like: size, plug, draw, outlets. */
+export function partSummary(part: Part): string {
+  const size = part.mechanical?.sizeMm?.value
+  const taking = part.ports.find((port) => port.side === 'takes')
+  const outlets = part.ports.filter((port) => port.side === 'gives' && port.need !== 'onward')
+  const words = [
+    size === undefined ? undefined : `${size} mm`,
+    taking === undefined ? undefined : FAMILY_FACTS[taking.connector.family].name,
+    ...part.inside.map(describeRelation),
+    ...(taking === undefined
+      ? outletsByFamily(outlets)
+      : outlets.length === 0
+        ? []
+        : [countOf(outlets.length, 'outlet')]),
+  ]
+  return words.filter((word) => word !== undefined).join(' · ')
+}

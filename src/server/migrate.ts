@@ -1,0 +1,24 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Sql } from './db'
+
+/** Any number, the same for every server of this database: it keeps two starts from migrating at once. */
+const MIGRATION_LOCK = 7_261_944
+
+/** Runs every numbered migration this database has not seen, all in one transaction; gives the names it ran. */
+export async function migrate(sql: Sql, folder: string): Promise<readonly string[]> {
+  const files = readdirSync(folder)
+    .filter((file) => /^\d{4}_.*\.sql$/.test(file))
+    .toSorted()
+  return sql.begin(async (tx) => {
+    await tx`select pg_advisory_xact_lock(${MIGRATION_LOCK})`
+    await tx`create table if not exists schema_migrations (name text primary key, run_at timestamptz not null default now())`
+    const done = new Set((await tx<{ name: string }[]>`select name from schema_migrations`).map((row) => row.name))
+    const due = files.filter((file) => !done.has(file))
+    for (const file of due) {
+      await tx.unsafe(readFileSync(join(folder, file), 'utf8'))
+      await tx`insert into schema_migrations (name) values (${file})`
+    }
+    return due
+  })
+}

@@ -1,0 +1,53 @@
+'use client'
+
+import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
+import { useStore } from 'zustand'
+import type { Build } from '@/core/build/schema'
+import { derive, type Harness } from '@/core/harness/derive'
+import { check, type Verdicts } from '@/core/rules/check'
+import { createSession, type Session, type SessionActions } from './session'
+
+interface BuildContext {
+  readonly session: ReturnType<typeof createSession>
+  readonly harness: Harness
+  readonly verdicts: Verdicts
+}
+
+const Context = createContext<BuildContext | null>(null)
+
+function useBuildContext(): BuildContext {
+  const context = useContext(Context)
+  if (context === null) throw new Error('A build component is used outside a build page.')
+  return context
+}
+
+/** Holds the editing session of a build and what follows from it; derived once for each edit, for all who read it. */
+export function BuildProvider({ initial, children }: { readonly initial: Build; readonly children: ReactNode }) {
+  const [session] = useState(() => createSession(initial))
+  const build = useStore(session.store, (state) => state.build)
+  const harness = useMemo(() => derive(build), [build])
+  const verdicts = useMemo(() => check(harness), [harness])
+  const value = useMemo(() => ({ session, harness, verdicts }), [session, harness, verdicts])
+
+  useEffect(() => {
+    const sync = () => document.visibilityState === 'visible' && void session.actions.sync()
+    const warn = (event: BeforeUnloadEvent) => session.store.getState().pending.length > 0 && event.preventDefault()
+    sync()
+    document.addEventListener('visibilitychange', sync)
+    window.addEventListener('focus', sync)
+    window.addEventListener('beforeunload', warn)
+    return () => {
+      document.removeEventListener('visibilitychange', sync)
+      window.removeEventListener('focus', sync)
+      window.removeEventListener('beforeunload', warn)
+    }
+  }, [session])
+  return <Context.Provider value={value}>{children}</Context.Provider>
+}
+
+export const useHarness = (): Harness => useBuildContext().harness
+export const useVerdicts = (): Verdicts => useBuildContext().verdicts
+export const useActions = (): SessionActions => useBuildContext().session.actions
+export function useSession<T>(select: (state: Session) => T): T {
+  return useStore(useBuildContext().session.store, select)
+}

@@ -1,0 +1,32 @@
+'use client'
+
+import type { ReactNode } from 'react'
+import type { Build } from '@/core/build/schema'
+import { SelectionPanel } from '@/ui/threads/selection-panel'
+import { ConflictDialog } from './conflict-dialog'
+import { BuildProvider } from './context'
+import { Shortcuts } from './shortcuts'
+import { SnagList } from './snag-list'
+import { StageRail } from './stage-rail'
+import { TopBar } from './top-bar'
+
+/** What stays around a build at every stage: its name and history above, stages left, the picked port and snags right. */
+export function BuildShell({ initial, children }: { readonly initial: Build; readonly children: ReactNode }) {
+  return (
+    <BuildProvider initial={initial}>
+      <div className="flex flex-col lg:h-dvh print:block print:h-auto">
+        <TopBar />
+        <div className="flex min-h-0 grow flex-col md:flex-row print:block">
+          <StageRail buildId={initial.id} />
+          <main className="min-h-0 min-w-0 grow overflow-auto print:overflow-visible">{children}</main>
+          <aside className="flex min-h-0 shrink-0 flex-col border-thread bg-cloth max-lg:border-t lg:w-[20rem] lg:border-l print:hidden">
+            <SelectionPanel />
+            <SnagList buildId={initial.id} />
+          </aside>
+        </div>
+      </div>
+      <Shortcuts buildId={initial.id} />
+      <ConflictDialog />
+    </BuildProvider>
+  )
+}

@@ -1,0 +1,50 @@
+'use client'
+
+import clsx from 'clsx'
+import Link from 'next/link'
+import { usePathname } from 'next/navigation'
+import { SeverityCount } from '@/ui/shared/severity'
+import { useVerdicts } from './context'
+import { STAGES } from './stages'
+
+/** The stages down the left (across the top on a narrow page), with the one that is open marked. */
+export function StageRail({ buildId }: { readonly buildId: string }) {
+  const path = usePathname()
+  const { counts } = useVerdicts()
+  return (
+    <nav
+      aria-label="Stages"
+      className="flex gap-1 overflow-x-auto border-thread bg-weft p-2 max-md:border-b md:w-[8.75rem] md:shrink-0 md:flex-col md:border-r print:hidden"
+    >
+      {STAGES.map(({ id, name, hint, Icon }, index) => {
+        const href = `/builds/${buildId}/${id}`
+        const isOpen = path === href
+        return (
+          <Link
+            key={id}
+            href={href}
+            aria-current={isOpen ? 'page' : undefined}
+            aria-keyshortcuts={`Alt+${index + 1}`}
+            className={clsx(
+              'flex items-center gap-2 rounded-md border px-2.5 py-2',
+              isOpen ? 'border-thread bg-cloth font-semibold' : 'border-transparent hover:bg-cloth',
+            )}
+          >
+            <Icon size={18} aria-hidden className={'shrink-0 ' + (isOpen ? 'text-woad' : 'text-faded')} />
+            <span className="leading-tight">
+              {name}
+              <span className="hidden text-xs font-normal text-faded md:block">{hint}</span>
+              {id === 'threads' && (
+                <span className="mt-1 flex flex-wrap gap-1 max-md:hidden">
+                  {(['stop', 'mind', 'unknown'] as const).map(
+                    (look) => counts[look] > 0 && <SeverityCount key={look} look={look} count={counts[look]} />,
+                  )}
+                </span>
+              )}
+            </span>
+          </Link>
+        )
+      })}
+    </nav>
+  )
+}

@@ -1,0 +1,10 @@
+import { Cable, ClipboardList, Package } from 'lucide-react'
+
+/** The stages there are, in the order people work; Alt and the number go to each. */
+export const STAGES = [
+  { id: 'parts', name: 'Parts', hint: 'what lies on the bench', Icon: Package },
+  { id: 'threads', name: 'Threads', hint: 'which lead goes where', Icon: Cable },
+  { id: 'sheet', name: 'Sheet', hint: 'what goes to the workbench', Icon: ClipboardList },
+] as const
+
+export type StageId = (typeof STAGES)[number]['id']

@@ -1,0 +1,106 @@
+'use client'
+
+import { CloudOff, Redo2, Undo2 } from 'lucide-react'
+import { Button } from '@/ui/shared/button'
+import { InlineEdit } from '@/ui/shared/inline-edit'
+import { Logo } from '@/ui/shared/logo'
+import { ThemeSwitch } from '@/ui/shared/theme-switch'
+import { useActions, useSession } from './context'
+
+const NAME_LENGTH = 120
+
+const SAVING_WORDS = { saved: 'Saved', saving: 'Saving …', away: 'Not saved: the store is away, trying again' } as const
+
+function SaveState() {
+  const saving = useSession((state) => state.saving)
+  return (
+    <span
+      role="status"
+      className={`flex items-center gap-1 text-[13px] ${saving === 'away' ? 'font-semibold text-madder' : 'text-faded'}`}
+    >
+      {saving === 'away' && <CloudOff size={15} aria-hidden />}
+      {SAVING_WORDS[saving]}
+    </span>
+  )
+}
+
+function UndoRedo() {
+  const { undoLast, redoLast } = useActions()
+  const undo = useSession((state) => state.undo.at(-1)?.label)
+  const redo = useSession((state) => state.redo.at(-1)?.label)
+  return (
+    <span className="flex">
+      <Button
+        tone="quiet"
+        small
+        disabled={undo === undefined}
+        onClick={undoLast}
+        aria-keyshortcuts="Control+Z"
+        title={undo && `Undo: ${undo} (Ctrl+Z)`}
+        aria-label={undo === undefined ? 'Undo' : `Undo: ${undo}`}
+      >
+        <Undo2 size={17} aria-hidden />
+      </Button>
+      <Button
+        tone="quiet"
+        small
+        disabled={redo === undefined}
+        onClick={redoLast}
+        aria-keyshortcuts="Control+Shift+Z"
+        title={redo && `Redo: ${redo} (Ctrl+Shift+Z)`}
+        aria-label={redo === undefined ? 'Redo' : `Redo: ${redo}`}
+      >
+        <Redo2 size={17} aria-hidden />
+      </Button>
+    </span>
+  )
+}
+
+function Headroom() {
+  const { dispatch } = useActions()
+  const headroomPercent = useSession((state) => state.build.choices.headroomPercent)
+  return (
+    <label className="flex items-center gap-1 text-[13px] text-faded" title="How much of every amp limit stays free">
+      Headroom
+      <select
+        value={headroomPercent}
+        onChange={(event) => dispatch({ type: 'chooseHeadroom', headroomPercent: Number(event.target.value) })}
+        className="rounded border border-thread bg-cloth px-1 py-0.5 text-ink"
+      >
+        {[...new Set([0, 10, 20, 30, 40, 50, headroomPercent])]
+          .toSorted((a, b) => a - b)
+          .map((percent) => (
+            <option key={percent} value={percent}>
+              {percent} %
+            </option>
+          ))}
+      </select>
+    </label>
+  )
+}
+
+export function TopBar() {
+  const { dispatch } = useActions()
+  const name = useSession((state) => state.build.name)
+  return (
+    <header className="flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread bg-cloth px-3 py-1 print:hidden">
+      <Logo />
+      <span aria-hidden className="text-thread">
+        /
+      </span>
+      <h1 className="min-w-32 grow basis-40">
+        <InlineEdit
+          value={name}
+          label="Name of the build"
+          maxLength={NAME_LENGTH}
+          onSave={(next) => dispatch({ type: 'renameBuild', name: next })}
+          className="w-full font-display text-lg font-semibold"
+        />
+      </h1>
+      <SaveState />
+      <UndoRedo />
+      <Headroom />
+      <ThemeSwitch />
+    </header>
+  )
+}

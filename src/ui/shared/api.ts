@@ -1,0 +1,17 @@
+import type { Refusal } from '@/core/formats/api-types'
+
+/** Asks the server and gives its JSON (undefined where the answer is empty); throws an Error with a sentence fit to show. */
+export async function ask<T>(url: string, init: RequestInit = {}): Promise<T> {
+  const response = await fetch(url, init).catch(() => undefined)
+  if (response === undefined) throw new Error('The server cannot be reached. Nothing was changed; try again.')
+  if (!response.ok) {
+    const refusal = (await response.json().catch(() => undefined)) as Refusal | undefined
+    throw new Error(refusal?.error.message ?? `The server answered ${response.status}. Nothing was changed.`)
+  }
+  return (response.status === 204 ? undefined : await response.json()) as T
+}
+
+/** A POST with a JSON body. */
+export function postJson(body: unknown): RequestInit {
+  return { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
+}

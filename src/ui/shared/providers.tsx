@@ -1,0 +1,19 @@
+'use client'
+
+import { setNonce } from 'get-nonce'
+import { Toast, Tooltip } from 'radix-ui'
+import type { ReactNode } from 'react'
+import { Notices } from './notices'
+
+/** What every page needs: the nonce for the few styles that dialogs add, notices, and tips on hover and focus. */
+export function Providers({ nonce, children }: { readonly nonce: string; readonly children: ReactNode }) {
+  setNonce(nonce)
+  return (
+    <Tooltip.Provider delayDuration={300}>
+      <Toast.Provider swipeDirection="right" label="Notice">
+        {children}
+        <Notices />
+      </Toast.Provider>
+    </Tooltip.Provider>
+  )
+}

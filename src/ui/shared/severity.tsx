@@ -1,0 +1,31 @@
+import { CircleCheck, CircleHelp, Info, OctagonX, TriangleAlert } from 'lucide-react'
+import type { Severity } from '@/core/rules/rule'
+
+const LOOKS = {
+  stop: { Icon: OctagonX, word: 'stop', text: 'text-madder', wash: 'bg-madder-wash' },
+  mind: { Icon: TriangleAlert, word: 'mind', text: 'text-weld', wash: 'bg-weld-wash' },
+  unknown: { Icon: CircleHelp, word: 'unknown', text: 'text-plum', wash: 'bg-plum-wash' },
+  note: { Icon: Info, word: 'note', text: 'text-woad', wash: 'bg-woad-wash' },
+  holds: { Icon: CircleCheck, word: 'holds', text: 'text-moss', wash: 'bg-moss-wash' },
+} as const
+
+export type Look = Severity | 'holds'
+
+/** Shape and colour of a severity; the word is there for those who see neither. */
+export function SeverityMark({ look, size = 16 }: { readonly look: Look; readonly size?: number }) {
+  const { Icon, word, text } = LOOKS[look]
+  return <Icon size={size} role="img" aria-label={word} className={`${text} shrink-0`} />
+}
+
+/** `2 stops` and the like, with mark and count. */
+export function SeverityCount({ look, count }: { readonly look: Look; readonly count: number }) {
+  const { word, text, wash } = LOOKS[look]
+  const noun = look === 'unknown' || look === 'holds' || count === 1 ? word : `${word}s`
+  return (
+    <span
+      className={`inline-flex items-center gap-1 rounded-full px-2 py-0.5 text-[13px] font-semibold ${text} ${wash}`}
+    >
+      <SeverityMark look={look} size={14} /> {count} <span className="sr-only">{noun}</span>
+    </span>
+  )
+}

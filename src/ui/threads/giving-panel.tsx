@@ -1,0 +1,69 @@
+'use client'
+
+import { Unplug } from 'lucide-react'
+import { sameRef } from '@/core/build/refs'
+import { HEADER_MODES } from '@/core/build/modes'
+import type { PlacedPort } from '@/core/harness/wiring'
+import { sumText } from '@/core/wording/sum-text'
+import { useActions, useHarness } from '@/ui/build/context'
+import { Button } from '@/ui/shared/button'
+
+function Mode({ placed }: { readonly placed: PlacedPort }) {
+  const { build } = useHarness()
+  const { dispatch } = useActions()
+  const modes = placed.port.modes
+  if (modes === undefined) return null
+  const chosen = build.choices.modes?.find((entry) => sameRef(entry.at, placed.ref))?.mode ?? ''
+  return (
+    <label className="flex items-center gap-2 text-[13px]">
+      Mode in the firmware
+      <select
+        value={chosen}
+        onChange={(event) => {
+          const mode = HEADER_MODES.find((candidate) => candidate === event.target.value) ?? null
+          dispatch({ type: 'chooseMode', at: placed.ref, mode })
+        }}
+        className="rounded border border-thread bg-linen px-1 py-0.5"
+      >
+        <option value="">as the fans need it</option>
+        {modes.map((mode) => (
+          <option key={mode} value={mode}>
+            {mode.toUpperCase()}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
+/** A header, outlet or plug: what it carries, term by term, and what is plugged there. */
+export function GivingPanel({ placed }: { readonly placed: PlacedPort }) {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  const threads = harness.threadsAt(placed.ref)
+  const budgets = harness
+    .budgetsAt(placed.ref)
+    .filter((budget) => budget.state !== 'idle' || budget.limitFrom === 'part')
+  return (
+    <div className="min-h-0 space-y-2 overflow-y-auto px-3 py-2">
+      {budgets.map((budget) => (
+        <p key={budget.id} className="rounded bg-weft px-2 py-1 text-[13px]">
+          {budget.name !== undefined && <strong className="block font-semibold">{budget.name}</strong>}
+          {sumText(harness.build, budget)}
+        </p>
+      ))}
+      <Mode placed={placed} />
+      {threads.length === 0 && (
+        <p className="text-[13px] text-faded">Nothing is plugged here. Pick a lead to see whether it may come here.</p>
+      )}
+      {threads.map((thread) => (
+        <p key={thread.id} className="flex items-center justify-between gap-2">
+          {harness.name(harness.otherEnd(thread, placed.ref))}
+          <Button small onClick={() => dispatch({ type: 'disconnect', threadId: thread.id })}>
+            <Unplug size={14} aria-hidden /> Unplug
+          </Button>
+        </p>
+      ))}
+    </div>
+  )
+}

@@ -1,0 +1,75 @@
+'use client'
+
+import { AlertDialog } from 'radix-ui'
+import { create } from 'zustand'
+import { plugEdit } from '@/core/build/plug'
+import type { PortRef } from '@/core/formats/schema-kit'
+import { candidatesFor, type Candidate } from '@/core/harness/candidates'
+import type { Harness } from '@/core/harness/derive'
+import { candidateText } from '@/core/wording/candidate-text'
+import { useActions, useHarness } from '@/ui/build/context'
+import { Button } from '@/ui/shared/button'
+
+interface Doubt {
+  readonly lead: PortRef
+  readonly to: PortRef
+  readonly reason: string
+}
+
+const useDoubt = create<{ readonly doubt: Doubt | null }>(() => ({ doubt: null }))
+
+/** Ports that a lead may go into without being asked twice. */
+export function isOpen({ verdict }: Candidate): boolean {
+  return ['holds', 'wouldHold', 'unknown', 'tight', 'unfed', 'over'].includes(verdict)
+}
+
+/** Plugs a lead where it fits; where it does not, asks whether it is so on the real bench and must be recorded. */
+export function usePlug(): (lead: PortRef, to: PortRef) => void {
+  const harness: Harness = useHarness()
+  const { dispatch } = useActions()
+  return (lead, to) => {
+    const candidate = candidatesFor(harness, lead).find((c) => c.to.itemId === to.itemId && c.to.portId === to.portId)
+    if (candidate === undefined || candidate.verdict === 'here') return
+    if (isOpen(candidate)) dispatch(plugEdit(harness.build, lead, to))
+    else useDoubt.setState({ doubt: { lead, to, reason: candidateText(harness, lead, candidate) } })
+  }
+}
+
+/** "Thread it anyway, as it is on my bench": a wrong thread can be recorded, never by accident. */
+export function DoubtDialog() {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  const doubt = useDoubt((state) => state.doubt)
+  const close = () => useDoubt.setState({ doubt: null })
+  return (
+    <AlertDialog.Root open={doubt !== null} onOpenChange={(open) => !open && close()}>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <AlertDialog.Content className="fixed top-1/2 left-1/2 z-50 w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-thread bg-cloth p-5 shadow-xl">
+          <AlertDialog.Title className="font-display text-lg font-semibold">
+            {doubt !== null && `${harness.name(doubt.lead)} does not belong in ${harness.name(doubt.to)}`}
+          </AlertDialog.Title>
+          <AlertDialog.Description className="mt-2">
+            {doubt?.reason}. Record it only if it is plugged that way on your bench already; it stays a snag until it is
+            mended.
+          </AlertDialog.Description>
+          <div className="mt-5 flex justify-end gap-2">
+            <AlertDialog.Cancel asChild>
+              <Button tone="act">Leave it</Button>
+            </AlertDialog.Cancel>
+            <AlertDialog.Action asChild>
+              <Button
+                tone="danger"
+                onClick={() =>
+                  doubt !== null && dispatch(plugEdit(harness.build, doubt.lead, doubt.to, { asOnBench: true }))
+                }
+              >
+                Thread it anyway, as it is on my bench
+              </Button>
+            </AlertDialog.Action>
+          </div>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  )
+}

@@ -1,0 +1,59 @@
+'use client'
+
+import { X } from 'lucide-react'
+import { usePathname } from 'next/navigation'
+import type { PlacedPort } from '@/core/harness/wiring'
+import { useHarness } from '@/ui/build/context'
+import { Button } from '@/ui/shared/button'
+import { ConnectorFace } from '@/ui/shared/connector-face'
+import { GivingPanel } from './giving-panel'
+import { LeadPanel } from './lead-panel'
+import { DoubtDialog } from './plug'
+import { useSelection } from './selection'
+
+function usePicked(): PlacedPort | undefined {
+  const harness = useHarness()
+  const selected = useSelection((state) => state.selected)
+  return harness.ports.find(({ ref }) => ref.itemId === selected?.ref.itemId && ref.portId === selected.ref.portId)
+}
+
+/** The picked port: what it is, where it goes, what it carries; on the Threads stage only. */
+export function SelectionPanel() {
+  const placed = usePicked()
+  const harness = useHarness()
+  const select = useSelection((state) => state.select)
+  const isThreads = usePathname().endsWith('/threads')
+  if (!isThreads) return null
+  return (
+    <>
+      <DoubtDialog />
+      {placed !== undefined && (
+        <section
+          aria-label="Picked port"
+          className="flex max-h-[60%] shrink-0 flex-col max-lg:max-h-none border-b border-thread"
+        >
+          <header className="flex items-start gap-2 px-3 pt-2">
+            <ConnectorFace connector={placed.port.connector} wires={placed.port.wires} />
+            <h2 className="min-w-0 grow font-display leading-tight font-semibold">
+              {harness.name(placed.ref)}
+              <span
+                className="block truncate font-sans text-[13px] font-normal text-faded"
+                title={placed.facts.part.name}
+              >
+                {placed.facts.part.name}
+              </span>
+            </h2>
+            <Button tone="quiet" small aria-label="Close" onClick={() => select(null)}>
+              <X size={16} aria-hidden />
+            </Button>
+          </header>
+          {placed.port.side === 'takes' ? (
+            <LeadPanel key={placed.key} placed={placed} />
+          ) : (
+            <GivingPanel placed={placed} />
+          )}
+        </section>
+      )}
+    </>
+  )
+}

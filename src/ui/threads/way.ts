@@ -1,0 +1,36 @@
+import type { PortRef } from '@/core/formats/schema-kit'
+import type { Harness } from '@/core/harness/derive'
+import { railOrigin, signalOrigin, wayUp, type Way } from '@/core/harness/upstream'
+import { railsOf } from '@/core/parts/mating'
+
+export interface NamedWay {
+  readonly what: 'supply' | 'speed command' | 'light data'
+  readonly way: Way
+}
+
+/** The ways of a lead: where its supply comes from, and where its command comes from if that is another way. */
+export function waysOf(harness: Harness, lead: PortRef): readonly NamedWay[] {
+  const { port } = harness.port(lead)
+  const [rail] = railsOf(port)
+  const ways: NamedWay[] = []
+  if (rail !== undefined) ways.push({ what: 'supply', way: wayUp(harness, lead, (giver) => railOrigin(giver, rail)) })
+  if (port.wires.includes('pwm') || port.wires.includes('tach')) {
+    ways.push({ what: 'speed command', way: wayUp(harness, lead, (giver) => signalOrigin(giver, 'speed')) })
+  }
+  if (port.wires.includes('data')) {
+    ways.push({ what: 'light data', way: wayUp(harness, lead, (giver) => signalOrigin(giver, 'light')) })
+  }
+  const stretches = ({ way }: NamedWay) => way.stretches.map(({ threadId }) => threadId).join(' ')
+  const [first] = ways
+  return ways.filter((named) => named === first || first === undefined || stretches(named) !== stretches(first))
+}
+
+/** The threads to light up for a picked port: the whole way of a lead to its sources, or what is plugged into a port. */
+export function wayOf(harness: Harness, ref: PortRef): ReadonlySet<string> | undefined {
+  if (harness.port(ref).port.side === 'gives') {
+    const threads = harness.threadsAt(ref)
+    return threads.length === 0 ? undefined : new Set(threads.map((thread) => thread.id))
+  }
+  const ids = waysOf(harness, ref).flatMap(({ way }) => way.stretches.map(({ threadId }) => threadId))
+  return ids.length === 0 ? undefined : new Set(ids)
+}

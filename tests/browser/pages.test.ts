@@ -1,0 +1,107 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from 'playwright-core'
+import { bench } from '../support/bench'
+import { getBuild, newBuild, serverUrl } from '../support/server'
+import { untilSaved, useBrowser } from './session'
+
+const { newPage, complaints } = useBrowser()
+
+async function seriousFindings(page: Page): Promise<readonly string[]> {
+  const { violations } = await new AxeBuilder({ page: page as never }).analyze()
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(' | ')}`)
+}
+
+interface Visit {
+  readonly name: string
+  readonly path: string
+  readonly then?: (page: Page) => Promise<void>
+}
+const visits: readonly Visit[] = [
+  { name: 'the list of builds', path: '/' },
+  { name: 'the blank bench', path: '/', then: (page) => page.getByRole('button', { name: 'New build' }).click() },
+  { name: 'Parts', path: '/builds/harbour-lantern/parts' },
+  { name: 'Threads', path: '/builds/tangled-heron/threads' },
+  {
+    name: 'Threads with a lead picked',
+    path: '/builds/tangled-heron/threads',
+    then: (page) => page.locator('[data-port="p1.pump"]').click(),
+  },
+  {
+    name: 'Threads with a header picked',
+    path: '/builds/tangled-heron/threads',
+    then: (page) => page.locator('[data-port="m1.SYS1"]').click(),
+  },
+  { name: 'Sheet', path: '/builds/harbour-lantern/sheet' },
+  { name: 'a page that is not there', path: '/builds/nobody/parts' },
+]
+
+describe.each(['light', 'dark'] as const)('axe finds nothing serious, %s', (theme) => {
+  test.each(visits)('$name', async ({ path, then }: Visit) => {
+    const page = await newPage('/')
+    await page.context().addCookies([{ name: 'loom-theme', value: theme, url: serverUrl() }])
+    await page.goto(`${serverUrl()}${path}`, { waitUntil: 'networkidle' })
+    expect(await page.locator('html').getAttribute('data-theme')).toBe(theme)
+    await then?.(page)
+    expect(await seriousFindings(page)).toEqual([])
+    expect(complaints).toEqual([])
+  })
+})
+
+test('the Sheet does not scroll sideways on a phone', async () => {
+  const page = await newPage('/builds/tangled-heron/sheet')
+  await page.setViewportSize({ width: 390, height: 844 })
+  const { scroll, client } = await page.evaluate(() => ({
+    scroll: document.documentElement.scrollWidth,
+    client: document.documentElement.clientWidth,
+  }))
+  expect(scroll).toBeLessThanOrEqual(client)
+})
+
+test('a snag opens, shows its place and is mended with one press', async () => {
+  const { id } = await newBuild(
+    bench(
+      ['M1: board-middle', 'Y1: splitter-3', 'F1 F2 F3: fan-140'],
+      ['Y1.in > M1.SYS1', 'F1.fan > Y1.out1', 'F2.fan > Y1.out2', 'F3.fan > Y1.out3'],
+    ),
+  )
+  const page = await newPage(`/builds/${id}/parts`)
+  await page.getByRole('button', { name: /^mind SYS1 would carry 0\.90 A/ }).click()
+  await page.getByRole('button', { name: 'Show' }).click()
+  await page.waitForURL(/threads$/)
+  await page
+    .getByRole('region', { name: 'Picked port' })
+    .getByText('F1 0.30 + F2 0.30 + F3 0.30 = 0.90 A of 1.00 A, 0.80 A with 20 % headroom: tight')
+    .waitFor()
+  await page.getByRole('button', { name: /^Move F3 to SYS2/ }).click()
+  await untilSaved(page)
+  expect((await getBuild(id)).threads.find((thread) => thread.from.itemId === 'f3')?.to.portId).toBe('SYS2')
+})
+
+test('an unknown draw is typed in from the label, and the sum then holds', async () => {
+  const { id } = await newBuild(bench(['M1: board-middle', 'F1: fan-unlabelled'], ['F1.fan > M1.SYS1']))
+  const page = await newPage(`/builds/${id}/parts`)
+  await page
+    .getByText(/SYS1 would carry at least 0\.00 A of 1\.00 A/)
+    .first()
+    .waitFor()
+  await page.getByRole('region', { name: 'Bench' }).getByText('Figures').last().click()
+  await page.getByLabel(/motor draw/).fill('0,25')
+  await page.keyboard.press('Enter')
+  await page.getByText('Nothing found').waitFor()
+  await untilSaved(page)
+  expect((await getBuild(id)).parts.find((part) => part.id === 'fan-unlabelled')?.inside[0]).toMatchObject({
+    ratedAmps: { value: 0.25, origin: 'label' },
+  })
+})
+
+test('a build is deleted with a way back', async () => {
+  const { id } = await newBuild({ ...bench(['M1: board-middle']), name: 'To be deleted' })
+  const page = await newPage('/')
+  await page.getByRole('button', { name: 'Delete To be deleted' }).click()
+  await page.getByLabel('Name of To be deleted').waitFor({ state: 'detached' })
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByLabel('Name of To be deleted').waitFor()
+  expect((await getBuild(id)).name).toBe('To be deleted')
+})

@@ -1,0 +1,47 @@
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core'
+import { serverUrl } from '../support/server'
+import { CHROMIUM_ARGS } from './chromium'
+
+/** A browser for a test file, and pages that write down every violation of the content policy and every page error. */
+export function useBrowser() {
+  const complaints: string[] = []
+  const holder: { browser?: Browser; context?: BrowserContext } = {}
+
+  beforeAll(async () => {
+    holder.browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
+  })
+  beforeEach(async () => {
+    complaints.length = 0
+    holder.context = await holder.browser!.newContext({ viewport: { width: 1280, height: 800 }, acceptDownloads: true })
+    await holder.context.addInitScript(() => {
+      document.addEventListener('securitypolicyviolation', (event) =>
+        console.error(`policy: ${event.violatedDirective} ${event.blockedURI}`),
+      )
+    })
+  })
+  afterEach(async () => {
+    await holder.context?.close()
+  })
+  afterAll(async () => {
+    await holder.browser?.close()
+  })
+
+  const newPage = async (path: string): Promise<Page> => {
+    const page = await holder.context!.newPage()
+    page.on(
+      'console',
+      (message) => /policy:|Content Security Policy|hydrat/i.test(message.text()) && complaints.push(message.text()),
+    )
+    page.on('pageerror', (error) => complaints.push(error.message))
+    await page.goto(`${serverUrl()}${path}`, { waitUntil: 'networkidle' })
+    return page
+  }
+  return { newPage, complaints }
+}
+
+/** Waits until every edit made on the page is acknowledged. */
+export const untilSaved = (page: Page) =>
+  page
+    .getByRole('status')
+    .filter({ hasText: /^Saved$/ })
+    .waitFor()

@@ -1,0 +1,139 @@
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { createServer, type AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { apply } from '../../src/core/build/apply'
+import type { Edit } from '../../src/core/build/edit-schema'
+import { canonicalJson } from '../../src/core/formats/canonical'
+import type { LogEntry } from '../../src/core/formats/api-types'
+import type { Build } from '../../src/core/build/schema'
+import { bench } from '../support/bench'
+
+jest.setTimeout(600_000)
+
+const ROUNDS = 10
+const isRoot = process.getuid?.() === 0
+const parent = isRoot ? '/var/lib/gentle-loom' : tmpdir()
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer()
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo
+      server.close(() => resolve(port))
+    })
+  })
+}
+
+interface Running {
+  readonly url: string
+  readonly script: ChildProcess
+  readonly ended: Promise<number | null>
+}
+
+async function start(data: string): Promise<Running> {
+  const port = await freePort()
+  const env = { ...process.env, LOOM_DATA: data, LOOM_THROWAWAY: '', DATABASE_URL: '' }
+  const script = spawn('./loom', ['start', '--port', String(port)], { env, stdio: ['ignore', 'ignore', 'pipe'] })
+  let words = ''
+  script.stderr.on('data', (chunk: Buffer) => (words += chunk.toString()))
+  const ended = new Promise<number | null>((resolve) => script.on('exit', resolve))
+  const url = `http://127.0.0.1:${port}`
+  for (let tries = 0; tries < 600; tries += 1) {
+    if (words.includes('is ready')) return { url, script, ended }
+    if (script.exitCode !== null) break
+    await pause(100)
+  }
+  throw new Error(`./loom start did not get ready: ${words}`)
+}
+
+const childrenOf = (pid: number): number[] => {
+  try {
+    return execFileSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
+      .trim()
+      .split('\n')
+      .map(Number)
+  } catch {
+    return []
+  }
+}
+const databasePid = (data: string) => Number(readFileSync(join(data, 'pg/postmaster.pid'), 'utf8').split('\n')[0])
+
+const editNumber = (n: number): Edit => {
+  const lead = { itemId: `f${(n % 20) + 1}`, portId: 'fan' }
+  return n % 40 < 20
+    ? { type: 'connect', thread: { id: `thread-${n}`, from: lead, to: { itemId: 'm1', portId: 'SYS1' } } }
+    : { type: 'disconnect', threadId: `thread-${n - 20}` }
+}
+
+test('kill -9 of the server and of the database, ten times: no acknowledged edit is lost, none is there twice', async () => {
+  if (isRoot) mkdirSync(parent, { recursive: true })
+  const data = mkdtempSync(join(parent, 'crash-'))
+  const marks = Array.from({ length: 20 }, (_, i) => `F${i + 1}`)
+  const acknowledged: string[] = []
+  let sent: { readonly id: string; readonly edit: Edit } = { id: randomUUID(), edit: editNumber(0) }
+  let original: Build | undefined
+  let id = ''
+  let running: Running | undefined
+  try {
+    for (let round = 0; round < ROUNDS; round += 1) {
+      running = await start(data)
+      const { url, script, ended } = running
+      const post = (path: string, body: unknown) =>
+        fetch(`${url}${path}`, { method: 'POST', body: JSON.stringify(body) })
+      if (original === undefined) {
+        id = (
+          (await (
+            await post('/api/builds/import', bench(['M1: board-middle', `${marks.join(' ')}: fan-140`]))
+          ).json()) as { id: string }
+        ).id
+        original = (await (await fetch(`${url}/api/builds/${id}`)).json()) as Build
+      }
+      const killAt = Date.now() + 250 + round * 70
+      let isKilled = false
+      for (;;) {
+        const revision = acknowledged.length
+        // A page resends what was not acknowledged, under the same id; it may or may not be in the log already.
+        const call = post(`/api/builds/${id}/edits`, { baseRevision: revision, edits: [sent] })
+        if (Date.now() > killAt) {
+          isKilled = true
+          const pids = [databasePid(data), ...childrenOf(script.pid!), ...(round % 3 === 2 ? [script.pid!] : [])]
+          for (const pid of pids) process.kill(pid, 'SIGKILL')
+        }
+        const response = await call.catch(() => undefined)
+        if (response?.status === 200) {
+          acknowledged.push(sent.id)
+          sent = { id: randomUUID(), edit: editNumber(acknowledged.length) }
+        }
+        if (isKilled) break
+      }
+      await ended
+    }
+    running = await start(data)
+    const log = (
+      (await (await fetch(`${running.url}/api/builds/${id}/edits?since=0`)).json()) as { entries: readonly LogEntry[] }
+    ).entries
+    const ids = log.map((entry) => entry.editId)
+    expect(new Set(ids).size).toBe(ids.length)
+    expect(ids.slice(0, acknowledged.length)).toEqual(acknowledged)
+    expect(ids.length - acknowledged.length).toBeLessThanOrEqual(1)
+    const replayed = log.reduce(
+      (build, entry) => ({ ...apply(build, entry.edit).build, revision: entry.revision }),
+      original!,
+    )
+    const document = (await (await fetch(`${running.url}/api/builds/${id}`)).json()) as Build
+    expect(canonicalJson(document)).toBe(canonicalJson(replayed))
+    expect(acknowledged.length).toBeGreaterThan(ROUNDS * 5)
+    console.error(`${ROUNDS} kills, ${acknowledged.length} edits acknowledged, ${ids.length} in the log`)
+    running.script.kill('SIGINT')
+    expect(await running.ended).toBe(130)
+    expect(existsSync(join(data, 'pg/postmaster.pid'))).toBe(false)
+  } finally {
+    running?.script.kill('SIGTERM')
+    await running?.ended
+    rmSync(data, { recursive: true, force: true })
+  }
+})

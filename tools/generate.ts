@@ -1,0 +1,115 @@
+/**
+ * Makes what is derived from the schemas: the Ajv validators as plain code (a strict content policy forbids making
+ * them at run time) and the published JSON Schemas. With --check it writes nothing and fails where a file is stale.
+ */
+import { mkdirSync, readFileSync, writeFileSync, existsSync } from 'node:fs'
+import { dirname } from 'node:path'
+import Ajv from 'ajv'
+import standaloneCode from 'ajv/dist/standalone'
+import { buildSync } from 'esbuild'
+import { SaveSchema } from '../src/core/build/edit-schema'
+import { BuildSchema } from '../src/core/build/schema'
+import { ReportSchema } from '../src/core/formats/report-schema'
+import { NewBuildSchema } from '../src/core/formats/request-schema'
+import { PartSchema } from '../src/core/parts/schema'
+
+const schemas = {
+  validateBuild: BuildSchema,
+  validatePart: PartSchema,
+  validateSave: SaveSchema,
+  validateNewBuild: NewBuildSchema,
+  validateReport: ReportSchema,
+}
+const published = { 'build-1': BuildSchema, 'part-1': PartSchema, 'check-1': ReportSchema }
+
+interface Split {
+  readonly schema: unknown
+  readonly named: ReadonlyMap<string, unknown>
+}
+
+/** Takes every sub-schema that has an id out of the tree, so that it is compiled and published once. */
+function split(root: unknown, refTo: (id: string) => string): Split {
+  const named = new Map<string, unknown>()
+  const walk = (node: unknown, isRoot: boolean): unknown => {
+    if (Array.isArray(node)) return node.map((entry) => walk(entry, false))
+    if (typeof node !== 'object' || node === null) return node
+    const { $id, ...rest } = node as Record<string, unknown>
+    const inner = Object.fromEntries(Object.entries(rest).map(([key, value]) => [key, walk(value, false)]))
+    if (typeof $id !== 'string' || isRoot) return inner
+    named.set($id, inner)
+    return { $ref: refTo($id) }
+  }
+  const schema = walk(JSON.parse(JSON.stringify(root)), true)
+  return { schema, named }
+}
+
+function validators(): string {
+  const ajv = new Ajv({
+    discriminator: true,
+    strict: true,
+    inlineRefs: false,
+    code: { source: true, esm: true, lines: true },
+  })
+  for (const [name, root] of Object.entries(schemas)) {
+    const { schema, named } = split(root, (id) => id)
+    for (const [id, inner] of named)
+      if (ajv.getSchema(id) === undefined) ajv.addSchema({ $id: id, ...(inner as object) })
+    ajv.addSchema({ $id: name, ...(schema as object) })
+  }
+  const names = Object.fromEntries(Object.keys(schemas).map((name) => [name, name]))
+  const bundled = buildSync({
+    stdin: { contents: standaloneCode(ajv, names), resolveDir: process.cwd(), loader: 'js' },
+    bundle: true,
+    format: 'esm',
+    platform: 'neutral',
+    mainFields: ['main'],
+    minifyWhitespace: true,
+    minifySyntax: true,
+    write: false,
+  })
+  return `// Made by tools/generate.ts from the schemas. Do not edit.\n${bundled.outputFiles[0]!.text}`
+}
+
+function declarations(): string {
+  return [
+    '// Made by tools/generate.ts from the schemas. Do not edit.',
+    'export interface ShapeError {',
+    '  readonly instancePath: string',
+    '  readonly keyword: string',
+    '  readonly params: Readonly<Record<string, unknown>>',
+    '}',
+    'interface Validator {',
+    '  (value: unknown): boolean',
+    '  errors?: readonly ShapeError[] | null',
+    '}',
+    ...Object.keys(schemas).map((name) => `export declare const ${name}: Validator`),
+    '',
+  ].join('\n')
+}
+
+const files = new Map<string, string>([
+  ['src/core/formats/generated/validators.js', validators()],
+  ['src/core/formats/generated/validators.d.ts', declarations()],
+])
+for (const [name, schema] of Object.entries(published)) {
+  const parts = split(schema, (id) => `#/$defs/${id}`)
+  const $defs = Object.fromEntries(parts.named)
+  const document = { $schema: 'https://json-schema.org/draft/2020-12/schema', ...(parts.schema as object), $defs }
+  files.set(`docs/schema/${name}.schema.json`, `${JSON.stringify(document, null, 2)}\n`)
+}
+
+const isCheck = process.argv.includes('--check')
+const stale = [...files]
+  .filter(([path, text]) => !existsSync(path) || readFileSync(path, 'utf8') !== text)
+  .map(([path]) => path)
+if (isCheck && stale.length > 0) {
+  console.error(`Stale: ${stale.join(', ')}. Run npm run generate and commit what it makes.`)
+  process.exit(1)
+}
+if (!isCheck) {
+  for (const path of stale) {
+    mkdirSync(dirname(path), { recursive: true })
+    writeFileSync(path, files.get(path)!)
+  }
+  console.error(stale.length === 0 ? 'Nothing to generate.' : `Made ${stale.join(', ')}.`)
+}

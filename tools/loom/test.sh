@@ -1,0 +1,44 @@
+# Everything that must pass, against a throw-away cluster; ends with `N passed, N failed`.
+
+has_chromium() { command -v chromium >/dev/null 2>&1; }
+
+drop_test_bed() {
+  trap '' INT TERM HUP
+  stop_all
+  [ -n "${test_bed:-}" ] && rm -rf "$test_bed"
+  return 0
+}
+
+make_test_bed() {
+  if is_root; then
+    mkdir -p /var/lib/gentle-loom
+    test_bed=$(mktemp -d /var/lib/gentle-loom/test-XXXXXX)
+  else
+    test_bed=$(mktemp -d "${TMPDIR:-/tmp}/gentle-loom-test-XXXXXX")
+  fi
+  data=$test_bed
+  cluster=$data/pg
+}
+
+test_all() {
+  need_node
+  need_postgres
+  need_debian has_chromium chromium
+  need_modules
+  export LOOM_THROWAWAY=1
+  make_test_bed
+  server=''
+  own_cluster=1
+  trap drop_test_bed EXIT
+  trap 'exit 130' INT
+  trap 'exit 143' TERM HUP
+  local app
+  app=$(app_folder)
+  with_lock "$root/.build/lock" build_app "$app"
+  with_lock "$root/.build/lock" build_cli
+  unset DATABASE_URL
+  use_cluster
+  serve "$(free_port)"
+  export LOOM_URL=$address LOOM_TESTING=1
+  (cd "$root" && node tools/run-tests.mjs "$@")
+}

@@ -1,0 +1,60 @@
+// Runs every check and every test project, and closes with the one line that counts: `N passed, N failed`.
+// Called by ./loom test, which has a database and a server ready. Words on the command line choose projects or checks.
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const CHECKS = [
+  ['generated', ['tsx', 'tools/generate.ts', '--check']],
+  ['demo', ['tsx', 'tools/demo/index.ts', '--check']],
+  ['format', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ['lint', ['eslint', '.', '--max-warnings', '0']],
+  ['types', ['tsc', '--noEmit', '--incremental', 'false']],
+  ['imports', ['depcruise', 'src', '--config', '.dependency-cruiser.cjs']],
+  ['unused', ['knip']],
+]
+const PROJECTS = ['unit', 'server', 'browser', 'crash']
+
+const wanted = process.argv.slice(2)
+const isWanted = (name) => wanted.length === 0 || wanted.includes(name)
+const bin = (name) => join('node_modules', '.bin', name)
+const folder = mkdtempSync(join(tmpdir(), 'loom-tests-'))
+let passed = 0
+let failed = 0
+
+for (const [name, [command, ...args]] of CHECKS.filter(([name]) => isWanted(name))) {
+  const { status } = spawnSync(bin(command), args, { stdio: ['ignore', 'inherit', 'inherit'] })
+  console.log(`${status === 0 ? 'passed' : 'FAILED'}: ${name}`)
+  if (status === 0) passed += 1
+  else failed += 1
+}
+
+for (const project of PROJECTS.filter(isWanted)) {
+  const report = join(folder, `${project}.json`)
+  const { status } = spawnSync(
+    bin('jest'),
+    ['--selectProjects', project, '--runInBand', '--json', `--outputFile=${report}`, '--silent=false'],
+    {
+      stdio: ['ignore', 'ignore', 'inherit'],
+    },
+  )
+  try {
+    const { numPassedTests, numFailedTests, numPendingTests, numRuntimeErrorTestSuites } = JSON.parse(
+      readFileSync(report, 'utf8'),
+    )
+    passed += numPassedTests
+    failed += numFailedTests + numPendingTests + numRuntimeErrorTestSuites
+    console.log(
+      `${project}: ${numPassedTests} passed, ${numFailedTests + numRuntimeErrorTestSuites} failed, ${numPendingTests} skipped`,
+    )
+    if (status !== 0 && numFailedTests + numRuntimeErrorTestSuites === 0) failed += 1
+  } catch {
+    console.log(`FAILED: ${project} did not run`)
+    failed += 1
+  }
+}
+
+rmSync(folder, { recursive: true })
+console.log(`${passed} passed, ${failed} failed`)
+process.exit(failed === 0 ? 0 : 1)
