@@ -3,7 +3,8 @@ import { FAMILY_FACTS, RAILS, type Rail } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
 import type { RelationOf } from '../parts/schema'
 import { compareMarks, exceeds } from '../units/compare'
-import type { PlacedPort, Wiring } from './wiring'
+import type { PartFacts } from './part-facts'
+import type { Wiring } from './wiring'
 import { isWeak, type Term } from './draw'
 import type { Loads } from './loads'
 
@@ -74,93 +75,84 @@ function stateOf(sum: {
   return sum.weak ? 'wouldHold' : 'within'
 }
 
-function termsAt(loads: Loads, placed: PlacedPort, rail: Rail): readonly Term[] {
-  return placed.port.side === 'gives' ? loads.from(placed.ref, rail) : loads.into(placed.ref, rail)
-}
-
-function sortTerms(wiring: Wiring, terms: readonly Term[]): readonly Term[] {
-  const mark = (term: Term) => wiring.port(term.at).item.mark
-  return terms.toSorted((a, b) => compareMarks(mark(a), mark(b)))
-}
-
-function railsOfLimit(relation: RelationOf<'limit'>, ports: readonly PlacedPort[]): readonly Rail[] {
-  if (relation.rail !== undefined) return [relation.rail]
-  return RAILS.filter((rail) => ports.some((placed) => placed.port.wires.includes(rail)))
-}
-
+/** Where a limit of a part holds: told once for the part, used for every item of it. */
 interface Place {
   readonly id: string
-  readonly ports: readonly PlacedPort[]
+  readonly portIds: readonly string[]
   readonly rail: Rail
   readonly name: string | undefined
   readonly limit: Figure | undefined
   readonly limitFrom: Sum['limitFrom']
 }
 
-function placesOfLimits(itemId: string, ports: readonly PlacedPort[], limits: readonly RelationOf<'limit'>[]): Place[] {
-  return limits.flatMap((relation, index) => {
+function railsOfLimit(facts: PartFacts, relation: RelationOf<'limit'>): readonly Rail[] {
+  if (relation.rail !== undefined) return [relation.rail]
+  return RAILS.filter((rail) => relation.ports.some((portId) => facts.portById.get(portId)?.wires.includes(rail)))
+}
+
+function statedPlaces(facts: PartFacts): readonly Place[] {
+  return facts.limits.flatMap((relation, index) => {
     if (relation.mostAmps === undefined) return []
-    const limited = relation.ports.map((portId) => ports.find((placed) => placed.port.id === portId)!)
     const common = { name: relation.name, limit: relation.mostAmps, limitFrom: 'part' as const }
-    return railsOfLimit(relation, limited).flatMap((rail): Place[] =>
+    return railsOfLimit(facts, relation).flatMap((rail): Place[] =>
       relation.holds === 'together'
-        ? [{ ...common, id: `${itemId}:${index}:${rail}`, ports: limited, rail }]
-        : limited.map((placed) => ({
-            ...common,
-            id: `${itemId}:${index}:${rail}:${placed.port.id}`,
-            ports: [placed],
-            rail,
-          })),
+        ? [{ ...common, id: `${index}:${rail}`, portIds: relation.ports, rail }]
+        : relation.ports.map((portId) => ({ ...common, id: `${index}:${rail}:${portId}`, portIds: [portId], rail })),
     )
   })
 }
 
 /** The plug's own limit by its published standard, where the standard has one. */
-function placesOfStandards(ports: readonly PlacedPort[]): Place[] {
-  return ports.flatMap((placed) => {
-    const facts = FAMILY_FACTS[placed.port.connector.family]
-    return railsOf(placed.port).flatMap((rail): Place[] => {
-      const amps = facts.maxAmpsByRail?.[rail]
-      if (amps === undefined || placed.port.side !== 'gives') return []
+function standardPlaces(facts: PartFacts): readonly Place[] {
+  return facts.part.ports.flatMap((port) => {
+    const { maxAmpsByRail } = FAMILY_FACTS[port.connector.family]
+    return railsOf(port).flatMap((rail): Place[] => {
+      const amps = maxAmpsByRail?.[rail]
+      if (amps === undefined || port.side !== 'gives') return []
       const limit: Figure = { value: amps, origin: 'manual' }
       return [
-        { id: `${placed.key}:plug:${rail}`, ports: [placed], rail, name: undefined, limit, limitFrom: 'standard' },
+        { id: `plug:${rail}:${port.id}`, portIds: [port.id], rail, name: undefined, limit, limitFrom: 'standard' },
       ]
     })
   })
 }
 
-/** Outlets the part makes a rail on, but for which it states no limit at all: unknown as soon as something hangs there. */
-function placesWithoutLimit(ports: readonly PlacedPort[], stated: readonly Place[]): Place[] {
-  const covered = new Set(stated.flatMap((place) => place.ports.map((placed) => `${placed.key}:${place.rail}`)))
-  return ports.flatMap((placed) =>
-    placed.facts.powers
-      .filter((relation) => relation.outlets.includes(placed.port.id) && !covered.has(`${placed.key}:${relation.rail}`))
-      .map(({ rail }): Place => {
-        const id = `${placed.key}:unstated:${rail}`
-        return { id, ports: [placed], rail, name: undefined, limit: undefined, limitFrom: 'nowhere' }
+/** Outlets the part makes a rail on, but for which it states no limit: unknown as soon as something hangs there. */
+function unstatedPlaces(facts: PartFacts, stated: readonly Place[]): readonly Place[] {
+  const covered = new Set(stated.flatMap(({ portIds, rail }) => portIds.map((portId) => `${portId}:${rail}`)))
+  return facts.powers.flatMap(({ outlets, rail }) =>
+    outlets
+      .filter((portId) => !covered.has(`${portId}:${rail}`))
+      .map((portId): Place => {
+        const id = `unstated:${rail}:${portId}`
+        return { id, portIds: [portId], rail, name: undefined, limit: undefined, limitFrom: 'nowhere' }
       }),
   )
 }
 
+function placesOf(facts: PartFacts): readonly Place[] {
+  const stated = statedPlaces(facts)
+  return [...stated, ...standardPlaces(facts), ...unstatedPlaces(facts, stated)]
+}
+
 /** Every amp limit of the build with its planned load, items by mark. */
 export function deriveBudgets(wiring: Wiring, loads: Loads): readonly Budget[] {
-  const portsByItem = new Map<string, PlacedPort[]>()
-  for (const placed of wiring.ports) {
-    const list = portsByItem.get(placed.item.id)
-    if (list === undefined) portsByItem.set(placed.item.id, [placed])
-    else list.push(placed)
+  const placesByPart = new Map<PartFacts, readonly Place[]>()
+  const { headroomPercent } = wiring.build.choices
+  const markOf = (term: Term) => wiring.port(term.at).item.mark
+  const budgetAt = (itemId: string, facts: PartFacts, place: Place): Budget => {
+    const at = place.portIds.map((portId) => ({ itemId, portId }))
+    const terms = at.flatMap((ref) =>
+      facts.portById.get(ref.portId)?.side === 'gives' ? loads.from(ref, place.rail) : loads.into(ref, place.rail),
+    )
+    const sorted = terms.length > 1 ? terms.toSorted((a, b) => compareMarks(markOf(a), markOf(b))) : terms
+    const sum = sumUp(sorted, place.limit, headroomPercent, place.limitFrom)
+    return { ...sum, id: `${itemId}:${place.id}`, at, rail: place.rail, name: place.name }
   }
-  return [...portsByItem].flatMap(([itemId, ports]) => {
-    const stated = placesOfLimits(itemId, ports, ports[0]!.facts.limits)
-    const places = [...stated, ...placesOfStandards(ports), ...placesWithoutLimit(ports, stated)]
-    return places.map((place): Budget => {
-      const terms = sortTerms(
-        wiring,
-        place.ports.flatMap((placed) => termsAt(loads, placed, place.rail)),
-      )
-      const sum = sumUp(terms, place.limit, wiring.build.choices.headroomPercent, place.limitFrom)
-      return { ...sum, id: place.id, at: place.ports.map((placed) => placed.ref), rail: place.rail, name: place.name }
-    })
+  return wiring.items.flatMap((item) => {
+    const facts = wiring.factsOfItem(item.id)
+    let places = placesByPart.get(facts)
+    if (places === undefined) placesByPart.set(facts, (places = placesOf(facts)))
+    return places.map((place) => budgetAt(item.id, facts, place))
   })
 }

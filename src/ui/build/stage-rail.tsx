@@ -14,7 +14,7 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
   return (
     <nav
       aria-label="Stages"
-      className="flex gap-1 overflow-x-auto border-thread bg-weft p-2 max-md:border-b md:w-[8.75rem] md:shrink-0 md:flex-col md:border-r print:hidden"
+      className="flex gap-1 overflow-x-auto border-thread bg-weft p-2 max-md:border-b md:w-[10rem] md:shrink-0 md:flex-col md:border-r print:hidden"
     >
       {STAGES.map(({ id, name, hint, Icon }, index) => {
         const href = `/builds/${buildId}/${id}`
@@ -26,7 +26,7 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
             aria-current={isOpen ? 'page' : undefined}
             aria-keyshortcuts={`Alt+${index + 1}`}
             className={clsx(
-              'flex items-center gap-2 rounded-md border px-2.5 py-2',
+              'flex items-start gap-2 rounded-md border px-2.5 py-2',
               isOpen ? 'border-thread bg-cloth font-semibold' : 'border-transparent hover:bg-cloth',
             )}
           >

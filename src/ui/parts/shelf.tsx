@@ -54,9 +54,13 @@ function ShelfRow({ shelfPart }: { readonly shelfPart: ShelfPart }) {
           <p className="truncate font-semibold" title={part.name}>
             {part.name}
           </p>
-          <p className="truncate text-[13px] text-faded" title={partSummary(part)}>
-            {partSummary(part)}
-            {part.price !== undefined && ` · ${formatMoney(part.price.cents, part.price.currency)}`}
+          <p className="flex gap-2 text-[13px] text-faded">
+            <span className="truncate" title={partSummary(part)}>
+              {partSummary(part)}
+            </span>
+            {part.price !== undefined && (
+              <span className="shrink-0">{formatMoney(part.price.cents, part.price.currency)}</span>
+            )}
           </p>
         </div>
         <input
