@@ -143,6 +143,13 @@ describe('the list of builds', () => {
     expect(build.threads).toEqual([])
   })
 
+  test.each(['%00', 'a%20b', '..%2F..', '%F0%9F%A7%B5', 'x'.repeat(500)])('%s is no id, and a 404', async (id) => {
+    expect((await call('GET', `/api/builds/${id}`)).status).toBe(404)
+    expect((await call('DELETE', `/api/builds/${id}`)).status).toBe(404)
+    expect((await call('POST', `/api/builds/${id}/restore`)).status).toBe(404)
+    expect((await save(id, 0, { type: 'disconnect', threadId: 't1' })).status).toBe(404)
+  })
+
   test('what is not there is a 404 with a sentence', async () => {
     for (const [method, path] of [
       ['GET', ''],

@@ -4,6 +4,8 @@ import type { Refusal } from '@/core/formats/api-types'
 export async function ask<T>(url: string, init: RequestInit = {}): Promise<T> {
   const response = await fetch(url, init).catch(() => undefined)
   if (response === undefined) throw new Error('The server cannot be reached. Nothing was changed; try again.')
+  if (response.status === 409)
+    throw new Error('Somebody changed this meanwhile. Nothing was changed; reload and try again.')
   if (!response.ok) {
     const refusal = (await response.json().catch(() => undefined)) as Refusal | undefined
     throw new Error(refusal?.error.message ?? `The server answered ${response.status}. Nothing was changed.`)
