@@ -55,9 +55,7 @@ function BenchPart({ part, items }: { readonly part: Part; readonly items: reado
         </span>
         <span className="text-faded">{items.length} ×</span>
       </p>
-      <p className="truncate text-[13px] text-faded" title={partSummary(part)}>
-        {partSummary(part)}
-      </p>
+      <p className="text-[13px] leading-tight text-faded">{partSummary(part)}</p>
       <ul className="mt-1.5 flex flex-wrap gap-1.5">
         {items.map((item) => (
           <BenchItem key={item.id} item={item} />

@@ -54,10 +54,8 @@ function ShelfRow({ shelfPart }: { readonly shelfPart: ShelfPart }) {
           <p className="truncate font-semibold" title={part.name}>
             {part.name}
           </p>
-          <p className="flex gap-2 text-[13px] text-faded">
-            <span className="truncate" title={partSummary(part)}>
-              {partSummary(part)}
-            </span>
+          <p className="flex justify-between gap-2 text-[13px] leading-tight text-faded">
+            <span>{partSummary(part)}</span>
             {part.price !== undefined && (
               <span className="shrink-0">{formatMoney(part.price.cents, part.price.currency)}</span>
             )}

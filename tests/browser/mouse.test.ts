@@ -1,0 +1,157 @@
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { bench, demoBuild } from '../support/bench'
+import { getBuild, newBuild, serverUrl } from '../support/server'
+import { untilSaved, useBrowser } from './session'
+
+const { newPage, complaints } = useBrowser()
+afterEach(() => expect(complaints).toEqual([]))
+
+const threadsOf = async (id: string) =>
+  (await getBuild(id)).threads.map((t) => `${t.from.itemId} ${t.to.portId}`).toSorted()
+
+test('a blank bench asks three things and lays them out', async () => {
+  const page = await newPage('/')
+  await page.getByRole('button', { name: 'New build' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Three answers')
+  await page.getByLabel('Large, eight fan headers').check()
+  await page.getByLabel(/^Fans/).fill('6')
+  await page.getByLabel('One colour (12 V, four pins)').check()
+  await page.getByRole('button', { name: 'Lay it out' }).click()
+  await page.waitForURL(/\/parts$/)
+  const bench6 = page.getByRole('region', { name: 'Bench' })
+  await bench6.getByText('9 items').waitFor()
+  const marks = await bench6
+    .getByLabel(/^Mark of/)
+    .evaluateAll((inputs) => inputs.map((input) => (input as HTMLInputElement).value))
+  expect(marks).toEqual(['M1', 'S1', 'F1', 'F2', 'F3', 'F4', 'F5', 'F6', 'L1'])
+})
+
+test('parts are added with a count, renamed, put on the shopping list, removed, and brought back', async () => {
+  const { id } = await newBuild(bench(['M1: board-middle']))
+  const page = await newPage(`/builds/${id}/parts`)
+  await page.getByLabel('Search the shelf').fill('drift 140')
+  await page.getByLabel('How many of Quillet Drift 140').fill('3')
+  await page.getByRole('button', { name: 'Add Quillet Drift 140' }).click()
+  await page.getByLabel('Mark of F3').waitFor()
+  await page.getByLabel('Mark of F2').fill('Front')
+  await page.getByLabel('Mark of F2').press('Enter')
+  await page
+    .getByRole('listitem')
+    .filter({ has: page.getByLabel('Mark of F3') })
+    .last()
+    .getByRole('button', { name: 'owned' })
+    .click()
+  await page.getByRole('button', { name: 'Remove F1' }).click()
+  await untilSaved(page)
+  expect((await getBuild(id)).items.map(({ mark, stock }) => `${mark} ${stock}`)).toEqual([
+    'M1 owned',
+    'Front owned',
+    'F3 toBuy',
+  ])
+  await page.getByRole('button', { name: 'Undo: remove F1' }).click()
+  await untilSaved(page)
+  expect((await getBuild(id)).items.map((item) => item.mark)).toEqual(['M1', 'F1', 'Front', 'F3'])
+  await page.goto(`${serverUrl()}/builds/${id}/sheet`)
+  await page.getByText('1 × Quillet Drift 140').waitFor()
+  await page.getByText('16.90 EUR').waitFor()
+})
+
+test('a mark that is taken is refused with a sentence, and the old one stays', async () => {
+  const { id } = await newBuild(bench(['F1 F2: fan-140']))
+  const page = await newPage(`/builds/${id}/parts`)
+  await page.getByLabel('Mark of F2').fill('F1')
+  await page.getByLabel('Mark of F2').press('Enter')
+  await page.getByText('The mark F1 is taken by another item; choose another mark.').first().waitFor()
+  expect(await page.getByLabel('Mark of F2').inputValue()).toBe('F2')
+})
+
+test('a picked lead goes into the port that is pressed, and the way to its supply is told', async () => {
+  const { id } = await newBuild(bench(['M1: board-middle', 'Y1: splitter-2', 'F1: fan-140'], ['Y1.in > M1.SYS1']))
+  const page = await newPage(`/builds/${id}/threads`)
+  await page.locator('[data-port="f1.fan"]').click()
+  await page.locator('[data-port="y1.out1"]').getByText('0.00 to 0.30 of 1.00 A').waitFor()
+  await page.locator('[data-port="y1.out1"]').click()
+  const picked = page.getByRole('region', { name: 'Picked port' })
+  await picked.getByText('Y1 outlet 1 → Y1 board lead → SYS1').waitFor()
+  await picked.getByText('F1 0.30 = 0.30 A of 1.00 A, 0.80 A with 20 % headroom: holds').waitFor()
+  await picked.getByRole('button', { name: 'Pin' }).click()
+  await picked.getByRole('button', { name: 'Move it elsewhere …' }).click()
+  await picked.getByRole('option', { name: /^holds SYS2/ }).click()
+  await untilSaved(page)
+  expect(await threadsOf(id)).toEqual(['f1 SYS2', 'y1 SYS1'])
+})
+
+test('a port that does not fit asks first, and leaving it changes nothing', async () => {
+  const { id } = await newBuild(bench(['M1: board-middle', 'L1: strip-12v']))
+  const page = await newPage(`/builds/${id}/threads`)
+  await page.locator('[data-port="l1.light"]').click()
+  await page.locator('[data-port="m1.LED5V"]').click()
+  const dialog = page.getByRole('alertdialog', { name: 'L1 light lead does not belong in LED5V' })
+  await dialog.getByText(/^5 V here, this takes 12 V/).waitFor()
+  await dialog.getByRole('button', { name: 'Leave it' }).click()
+  expect(await threadsOf(id)).toEqual([])
+})
+
+test('headroom and header mode are choices of the build', async () => {
+  const { id } = await newBuild(
+    bench(
+      ['M1: board-middle', 'Y1: splitter-3', 'F1 F2 F3: fan-140'],
+      ['Y1.in > M1.SYS1', 'F1.fan > Y1.out1', 'F2.fan > Y1.out2', 'F3.fan > Y1.out3'],
+    ),
+  )
+  const page = await newPage(`/builds/${id}/threads`)
+  await page.getByText('0.80 A with 20 % headroom: tight').first().waitFor()
+  await page.getByLabel('Headroom').selectOption('10')
+  await page.getByText(/^Nothing found/).waitFor()
+  await page.locator('[data-port="m1.SYS1"]').click()
+  await page.getByLabel('Mode in the firmware').selectOption('dc')
+  await untilSaved(page)
+  expect((await getBuild(id)).choices).toEqual({
+    headroomPercent: 10,
+    modes: [{ at: { itemId: 'm1', portId: 'SYS1' }, mode: 'dc' }],
+  })
+  await page.keyboard.press('Alt+3')
+  await page.getByText('SYS1: DC (your choice)').waitFor()
+})
+
+test('a wrong file is refused on the page with its place, and nothing is added', async () => {
+  const page = await newPage('/')
+  const count = await page.getByRole('link', { name: /^Open / }).count()
+  const folder = mkdtempSync(join(tmpdir(), 'loom-files-'))
+  const file = (name: string, text: string) => {
+    writeFileSync(join(folder, name), text)
+    return join(folder, name)
+  }
+  const wrong = { ...demoBuild('paper-kite'), items: [{ ...demoBuild('paper-kite').items[0]!, mark: '<i>x</i>' }] }
+  for (const [path, words] of [
+    [file('a.json', '{"format": nonsense}'), 'The file is not JSON at line 1, column 12'],
+    [
+      file('b.json', JSON.stringify(wrong)),
+      'At /items/0/mark: "<i>x</i>" holds characters that are not allowed there.',
+    ],
+    [file('c.json', '['.repeat(5_000_000)), 'MB allowed'],
+  ] as const) {
+    await page.getByLabel('Build file').setInputFiles(path)
+    await page.getByText(words).first().waitFor()
+  }
+  expect(await page.getByRole('link', { name: /^Open / }).count()).toBe(count)
+})
+
+test('the theme is kept from page to page', async () => {
+  const page = await newPage('/')
+  await page.getByRole('button', { name: 'Light or dark' }).click()
+  await page.goto(`${serverUrl()}/builds/paper-kite/sheet`)
+  expect(await page.locator('html').getAttribute('data-theme')).toBe('dark')
+})
+
+test('a build is renamed and copied from the list', async () => {
+  const { id } = await newBuild({ ...bench(['M1: board-middle']), name: 'To be renamed' })
+  const page = await newPage('/')
+  await page.getByLabel('Name of To be renamed').fill('Renamed')
+  await page.getByLabel('Name of To be renamed').press('Enter')
+  await page.getByRole('button', { name: 'Copy Renamed', exact: true }).click()
+  await page.getByLabel('Name of Renamed (copy)').waitFor()
+  expect((await getBuild(id)).name).toBe('Renamed')
+})
