@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from 'playwright-core'
 import { bench } from '../support/bench'
@@ -7,7 +8,9 @@ import { untilSaved, useBrowser } from './session'
 const { newPage, complaints } = useBrowser()
 
 async function seriousFindings(page: Page): Promise<readonly string[]> {
-  const { violations } = await new AxeBuilder({ page: page as never }).analyze()
+  const { violations } = await new AxeBuilder({ page: page as never })
+    .options({ resultTypes: ['violations'] })
+    .analyze()
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(' | ')}`)
@@ -97,11 +100,12 @@ test('an unknown draw is typed in from the label, and the sum then holds', async
 })
 
 test('a build is deleted with a way back', async () => {
-  const { id } = await newBuild({ ...bench(['M1: board-middle']), name: 'To be deleted' })
+  const name = `To be deleted ${randomUUID().slice(0, 8)}`
+  const { id } = await newBuild({ ...bench(['M1: board-middle']), name })
   const page = await newPage('/')
-  await page.getByRole('button', { name: 'Delete To be deleted' }).click()
-  await page.getByLabel('Name of To be deleted').waitFor({ state: 'detached' })
+  await page.getByRole('button', { name: `Delete ${name}` }).click()
+  await page.getByLabel(`Name of ${name}`).waitFor({ state: 'detached' })
   await page.getByRole('button', { name: 'Undo' }).click()
-  await page.getByLabel('Name of To be deleted').waitFor()
-  expect((await getBuild(id)).name).toBe('To be deleted')
+  await page.getByLabel(`Name of ${name}`).waitFor()
+  expect((await getBuild(id)).name).toBe(name)
 })
