@@ -20,7 +20,16 @@ const makesErrors = {
 }
 
 export default tseslint.config(
-  { ignores: ['.next/**', '.build/**', 'node_modules/**', 'src/core/formats/generated/**', 'next-env.d.ts'] },
+  {
+    ignores: [
+      '.next/**',
+      '.build/**',
+      'node_modules/**',
+      'src/core/formats/generated/**',
+      'src/core/rules/generated/**',
+      'next-env.d.ts',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],

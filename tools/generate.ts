@@ -1,5 +1,5 @@
 /**
- * Makes what is derived from the schemas: the Ajv validators as plain code (a strict content policy forbids making
+ * Makes what is derived from the rules and the schemas: the page of rules with an example of every message, the Ajv validators as plain code (a strict content policy forbids making
  * them at run time) and the published JSON Schemas. With --check it writes nothing and fails where a file is stale.
  */
 import { mkdirSync, readFileSync, writeFileSync, existsSync } from 'node:fs'
@@ -11,7 +11,13 @@ import { SaveSchema } from '../src/core/build/edit-schema'
 import { BuildSchema } from '../src/core/build/schema'
 import { ReportSchema } from '../src/core/formats/report-schema'
 import { NewBuildSchema } from '../src/core/formats/request-schema'
+import { derive } from '../src/core/harness/derive'
 import { PartSchema } from '../src/core/parts/schema'
+import { check } from '../src/core/rules/check'
+import { RULES } from '../src/core/rules/index'
+import { GROUPS } from '../src/core/rules/rule'
+import { findingText } from '../src/core/wording/text'
+import { allCases } from '../tests/rules'
 
 const schemas = {
   validateBuild: BuildSchema,
@@ -87,7 +93,81 @@ function declarations(): string {
   ].join('\n')
 }
 
+/** For every message one finding of the table of cases, as people read it. */
+function examplesOf(): Readonly<Record<string, Readonly<Record<string, string>>>> {
+  return Object.fromEntries(
+    RULES.map((rule) => [
+      rule.id,
+      Object.fromEntries(
+        Object.keys(rule.messages).map((messageId) => {
+          const example = allCases
+            .filter((entry) => entry.rule === rule.id && entry.wanted === messageId)
+            .flatMap(({ build }) => check(derive(build)).findings)
+            .find((finding) => finding.ruleId === rule.id && finding.messageId === messageId)
+          if (example === undefined) throw new Error(`No case shows ${rule.id} ${messageId}`)
+          return [messageId, findingText(example)]
+        }),
+      ),
+    ]),
+  )
+}
+
+const examples = examplesOf()
+
+function examplesModule(): string {
+  const lines = Object.entries(examples).flatMap(([ruleId, texts]) => [
+    `  ${JSON.stringify(ruleId)}: {`,
+    ...Object.entries(texts).map(([messageId, text]) => `    ${JSON.stringify(messageId)}: ${JSON.stringify(text)},`),
+    '  },',
+  ])
+  return [
+    '// Made by tools/generate.ts from the rules and their cases. Do not edit.',
+    'export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>> = {',
+    ...lines,
+    '}',
+    '',
+  ].join('\n')
+}
+
+function rulesDocument(): string {
+  const cell = (text: string) => text.replaceAll('|', '\\|')
+  const messageCount = RULES.reduce((total, rule) => total + Object.keys(rule.messages).length, 0)
+  const fields = (title: string, list: readonly string[] | undefined) =>
+    list === undefined || list.length === 0 ? [] : [`${title}: ${list.map((field) => `\`${field}\``).join(', ')}.`, '']
+  return [
+    '# What is checked',
+    '',
+    '<!-- Made by tools/generate.ts from src/core/rules and tests/rules. Do not edit. -->',
+    '',
+    `${RULES.length} rules with ${messageCount} messages. A stop means damage, no start, or a device that will not work; a`,
+    'mind works, but not as planned; a note is worth knowing. Unknown is never a pass: a figure is missing.',
+    '',
+    ...GROUPS.flatMap((group) => [
+      `## ${group[0]!.toUpperCase()}${group.slice(1)}`,
+      '',
+      ...RULES.filter((rule) => rule.group === group).flatMap((rule) => [
+        `### ${rule.id}`,
+        '',
+        rule.what,
+        '',
+        `Source: ${rule.source}.`,
+        '',
+        ...fields('Unknown without', rule.reads),
+        ...fields('Asks only where there is', rule.asksOnly),
+        '| message | severity | example |',
+        '| --- | --- | --- |',
+        ...Object.entries(rule.messages).map(
+          ([messageId, { severity }]) => `| ${messageId} | ${severity} | ${cell(examples[rule.id]![messageId]!)} |`,
+        ),
+        '',
+      ]),
+    ]),
+  ].join('\n')
+}
+
 const files = new Map<string, string>([
+  ['src/core/rules/generated/examples.ts', examplesModule()],
+  ['docs/rules.md', rulesDocument()],
   ['src/core/formats/generated/validators.js', validators()],
   ['src/core/formats/generated/validators.d.ts', declarations()],
 ])

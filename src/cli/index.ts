@@ -6,7 +6,13 @@ import { reportOf } from '../core/formats/report'
 import type { Report } from '../core/formats/report-schema'
 import { LIMITS } from '../core/formats/schema-kit'
 import { readBuild } from '../core/formats/validate'
-import { countOf } from '../core/wording/text'
+import { dotGraph } from '../core/export/dot'
+import { spiceNetlist } from '../core/export/spice'
+import type { PortRef } from '../core/formats/schema-kit'
+import { derive, type Harness } from '../core/harness/derive'
+import { leadListCsv } from '../core/sheet/csv'
+import { explainLines } from '../core/wording/explain-text'
+import { countOf, listNames } from '../core/wording/text'
 import { SEVERITIES } from '../core/rules/rule'
 
 const EXIT_CLEAN = 0
@@ -47,27 +53,77 @@ function readFile(path: string): string {
   }
 }
 
+/** The one file of a verb, and its other words; more or fewer words are refused with how to use it. */
+function wordsOf(
+  args: readonly string[],
+  wanted: number,
+  usage: string,
+  flags: readonly string[] = [],
+): readonly string[] {
+  const words = args.filter((arg) => !arg.startsWith('--'))
+  const strange = args.find((arg) => arg.startsWith('--') && !flags.includes(arg))
+  if (words.length === wanted && strange === undefined) return words
+  throw new LoomError(
+    'REQUEST_REFUSED',
+    `Use: ./loom ${usage}${strange === undefined ? '' : ` (${strange} is not known)`}`,
+  )
+}
+
 function check(args: readonly string[]): number {
-  const isJson = args.includes('--json')
-  const paths = args.filter((arg) => !arg.startsWith('--'))
-  const strange = args.find((arg) => arg.startsWith('--') && arg !== '--json')
-  const [path] = paths
-  if (path === undefined || paths.length > 1 || strange !== undefined) {
-    throw new LoomError(
-      'REQUEST_REFUSED',
-      `Use: ./loom check FILE [--json]${strange === undefined ? '' : ` (${strange} is not known)`}`,
-    )
-  }
-  const report = reportOf(readBuild(readFile(path)))
-  if (isJson) process.stdout.write(canonicalJson(report))
+  const [path] = wordsOf(args, 1, 'check FILE [--json]', ['--json'])
+  const report = reportOf(readBuild(readFile(path!)))
+  if (args.includes('--json')) process.stdout.write(canonicalJson(report))
   else printReport(report)
   return report.counts.stop > 0 ? EXIT_STOPS : EXIT_CLEAN
 }
 
-function main([verb, ...args]: readonly string[]): number {
+/** The port that people name as ITEM.PORT: the item by its mark or id, the port by its printed name or id. */
+function portNamed(harness: Harness, text: string): PortRef {
+  const [itemText = '', portText = ''] = text.split(/\.(.*)/s)
+  const item = harness.items.find(({ mark, id }) => mark === itemText || id === itemText)
+  if (item === undefined) {
+    const marks = listNames(harness.items.map(({ mark }) => mark))
+    throw new LoomError('NOT_FOUND', `There is no item “${itemText}” in this build. It has ${marks}.`)
+  }
+  const { ports } = harness.factsOfItem(item.id).part
+  const port = ports.find(({ id, name }) => id === portText || name === portText)
+  if (port === undefined) {
+    const names = listNames(ports.map(({ id }) => id))
+    throw new LoomError('NOT_FOUND', `${item.mark} has no port “${portText}”. It has ${names}.`)
+  }
+  return { itemId: item.id, portId: port.id }
+}
+
+function explain(args: readonly string[]): number {
+  const [path, port] = wordsOf(args, 2, 'explain FILE ITEM.PORT')
+  const harness = derive(readBuild(readFile(path!)))
+  for (const line of explainLines(harness, portNamed(harness, port!))) console.log(line)
+  return EXIT_CLEAN
+}
+
+const EXPORTS: Readonly<Record<string, (harness: Harness) => string>> = {
+  spice: spiceNetlist,
+  csv: leadListCsv,
+  dot: dotGraph,
+}
+
+function exportTo(args: readonly string[]): number {
+  const [path, format] = wordsOf(args, 2, 'export FILE --to spice|csv|dot', ['--to'])
+  const write = Object.hasOwn(EXPORTS, format!) ? EXPORTS[format!] : undefined
+  if (write === undefined || !args.includes('--to')) {
+    throw new LoomError('REQUEST_REFUSED', 'Use: ./loom export FILE --to spice|csv|dot')
+  }
+  process.stdout.write(write(derive(readBuild(readFile(path!)))))
+  return EXIT_CLEAN
+}
+
+const VERBS: Readonly<Record<string, (args: readonly string[]) => number>> = { check, explain, export: exportTo }
+
+function main([verb = '', ...args]: readonly string[]): number {
   try {
-    if (verb === 'check') return check(args)
-    throw new LoomError('REQUEST_REFUSED', `There is no command “${verb ?? ''}”. See ./loom help.`)
+    const run = Object.hasOwn(VERBS, verb) ? VERBS[verb] : undefined
+    if (run === undefined) throw new LoomError('REQUEST_REFUSED', `There is no command “${verb}”. See ./loom help.`)
+    return run(args)
   } catch (error) {
     if (!(error instanceof LoomError)) throw error
     console.error(error.message)

@@ -24,6 +24,7 @@ interface Visit {
 const visits: readonly Visit[] = [
   { name: 'the list of builds', path: '/' },
   { name: 'the blank bench', path: '/', then: (page) => page.getByRole('button', { name: 'New build' }).click() },
+  { name: 'what is checked', path: '/checks' },
   { name: 'Parts', path: '/builds/harbour-lantern/parts' },
   { name: 'Threads', path: '/builds/tangled-heron/threads' },
   {

@@ -51,7 +51,7 @@ const tachOnlyPump: Part = {
       need: 'required',
     },
   ],
-  inside: [{ type: 'motor', id: 'pump', port: 'supply', rail: '12v', pump: true, ratedAmps: figureOf(0.45, 'label') }],
+  inside: [{ type: 'motor', id: 'pump', port: 'supply', tachPort: 'tach', rail: '12v', pump: true, ratedAmps: figureOf(0.45, 'label') }],
   price: { cents: 8900, currency: 'EUR' },
 }
 

@@ -1,6 +1,7 @@
 # Everything that must pass, against a throw-away cluster; ends with `N passed, N failed`.
 
 has_chromium() { command -v chromium >/dev/null 2>&1; }
+has_ngspice() { command -v ngspice >/dev/null 2>&1; }
 
 drop_test_bed() {
   trap '' INT TERM HUP
@@ -24,6 +25,7 @@ test_all() {
   need_node
   need_postgres
   need_debian has_chromium chromium
+  need_debian has_ngspice ngspice
   need_modules
   export LOOM_THROWAWAY=1
   make_test_bed

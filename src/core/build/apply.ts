@@ -1,8 +1,8 @@
 import { LoomError } from '../errors'
 import type { Figure } from '../formats/schema-kit'
 import type { Part } from '../parts/schema'
-import { detach, insertAt, putBack, setAt } from './attached'
-import type { Edit, SingleEdit } from './edit-schema'
+import { aboutOf, choiceAbout, detach, insertAt, putBack, setChoice } from './attached'
+import type { About, ChoiceList, Edit, SingleEdit } from './edit-schema'
 import { itemOf, partOf, portOf, sameRef } from './refs'
 import type { Build, Item } from './schema'
 
@@ -154,22 +154,30 @@ function setFigure(build: Build, edit: EditOf<'setFigure'>): Applied {
   }
 }
 
-function chooseMode(build: Build, { at, mode }: EditOf<'chooseMode'>): Applied {
-  portOf(build, at)
-  const before = build.choices.modes?.find((entry) => sameRef(entry.at, at))?.mode ?? null
+function requireSubject(build: Build, { itemId, portId }: About): void {
+  if (portId === undefined) itemOf(build, itemId)
+  else portOf(build, { itemId, portId })
+}
+
+/** The edit that puts back what the list said about this subject, be it nothing. */
+function chooseBack(build: Build, list: ChoiceList, about: About): SingleEdit {
+  const before = choiceAbout(build, list, about)
+  return before === undefined ? { type: 'unchoose', list, about } : { type: 'choose', choice: before }
+}
+
+function choose(build: Build, { choice }: EditOf<'choose'>): Applied {
+  const { itemId, portId } = aboutOf(choice.entry)
+  const about = portId === undefined ? { itemId } : { itemId, portId }
+  requireSubject(build, about)
   return {
-    build: setAt(build, 'modes', at, mode === null ? undefined : { at, mode }),
-    inverse: { type: 'chooseMode', at, mode: before },
+    build: setChoice(build, choice.list, about, choice),
+    inverse: chooseBack(build, choice.list, about),
   }
 }
 
-function park(build: Build, { at, reason }: EditOf<'park'>): Applied {
-  portOf(build, at)
-  const before = build.choices.parked?.find((entry) => sameRef(entry.at, at))?.reason ?? null
-  return {
-    build: setAt(build, 'parked', at, reason === null ? undefined : { at, reason }),
-    inverse: { type: 'park', at, reason: before },
-  }
+function unchoose(build: Build, { list, about }: EditOf<'unchoose'>): Applied {
+  requireSubject(build, about)
+  return { build: setChoice(build, list, about, undefined), inverse: chooseBack(build, list, about) }
 }
 
 function applySingle(build: Build, edit: SingleEdit): Applied {
@@ -199,10 +207,10 @@ function applySingle(build: Build, edit: SingleEdit): Applied {
         build: { ...build, choices: { ...build.choices, headroomPercent: edit.headroomPercent } },
         inverse: { type: 'chooseHeadroom', headroomPercent: build.choices.headroomPercent },
       }
-    case 'chooseMode':
-      return chooseMode(build, edit)
-    case 'park':
-      return park(build, edit)
+    case 'choose':
+      return choose(build, edit)
+    case 'unchoose':
+      return unchoose(build, edit)
     default:
       return edit satisfies never
   }

@@ -1,5 +1,5 @@
 import type { PortRef } from '../formats/schema-kit'
-import type { Attached } from './edit-schema'
+import type { About, Attached, Choice, ChoiceList } from './edit-schema'
 import type { Build } from './schema'
 
 type ListName = Exclude<Attached['list'], 'groupMembers'>
@@ -19,9 +19,7 @@ function without<T extends object, K extends keyof T>(holder: T, key: K): T {
   return rest as T
 }
 
-function ofChoices<
-  L extends 'modes' | 'parked' | 'syncSettings' | 'declaredModels' | 'addresses' | 'covered' | 'curves',
->(list: L, speaksOf: Shelf<L>['speaksOf']): Shelf<L> {
+function ofChoices<L extends ChoiceList>(list: L, speaksOf: Shelf<L>['speaksOf']): Shelf<L> {
   return {
     read: (build) => (build.choices[list] ?? []) as readonly EntryOf<L>[],
     write: (build, entries) => ({
@@ -53,6 +51,7 @@ const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
   accepted: ofBuild('accepted', (entry, itemId) => entry.at.some((ref) => ref.itemId === itemId)),
   modes: ofChoices('modes', atItem),
   parked: ofChoices('parked', atItem),
+  flatOut: ofChoices('flatOut', atItem),
   syncSettings: ofChoices('syncSettings', atItem),
   declaredModels: ofChoices('declaredModels', atItem),
   addresses: ofChoices('addresses', isItem),
@@ -118,18 +117,29 @@ export function putBack(build: Build, itemId: string, attached: readonly Attache
   }, build)
 }
 
-/** Sets, replaces or (with undefined) drops the one entry of a list of choices that is about `at`. */
-export function setAt<L extends 'modes' | 'parked'>(
-  build: Build,
-  list: L,
-  at: PortRef,
-  entry: EntryOf<L> | undefined,
-): Build {
-  const shelf: Shelf<L> = SHELVES[list]
-  const isAbout = (candidate: EntryOf<L>) =>
-    (candidate as { at: PortRef }).at.itemId === at.itemId && (candidate as { at: PortRef }).at.portId === at.portId
+/** What an entry of choices is about: its port, or its item as a whole. */
+export function aboutOf(entry: Choice['entry']): About {
+  return 'at' in entry ? entry.at : entry
+}
+
+function isAbout(entry: Choice['entry'], about: About): boolean {
+  const { itemId, portId } = aboutOf(entry)
+  return itemId === about.itemId && portId === about.portId
+}
+
+/** The entry of a list of choices that is about this port or item. */
+export function choiceAbout(build: Build, list: ChoiceList, about: About): Choice | undefined {
+  const shelf = SHELVES[list] as unknown as Shelf<ChoiceList>
+  const entry = shelf.read(build).find((candidate) => isAbout(candidate, about))
+  return entry === undefined ? undefined : ({ list, entry } as Choice)
+}
+
+/** Sets, replaces or (with undefined) drops the one entry of a list of choices that is about this port or item. */
+export function setChoice(build: Build, list: ChoiceList, about: About, choice: Choice | undefined): Build {
+  const shelf = SHELVES[list] as unknown as Shelf<ChoiceList>
   const entries = shelf.read(build)
-  const index = entries.findIndex(isAbout)
-  const others = entries.filter((candidate) => !isAbout(candidate))
-  return shelf.write(build, entry === undefined ? others : insertAt(others, index < 0 ? others.length : index, entry))
+  const index = entries.findIndex((candidate) => isAbout(candidate, about))
+  const others = entries.filter((_entry, at) => at !== index)
+  const next = choice === undefined ? others : insertAt(others, index < 0 ? others.length : index, choice.entry)
+  return shelf.write(build, next)
 }

@@ -1,7 +1,56 @@
 import { stepsOf } from './apply'
-import type { Edit, SingleEdit } from './edit-schema'
+import { aboutOf } from './attached'
+import type { About, Choice, ChoiceList, Edit, SingleEdit } from './edit-schema'
 import { nameOfPort } from './refs'
 import type { Build } from './schema'
+
+/** What a list of choices decides, in two or three words. */
+export const CHOICE_WORDS: Readonly<Record<ChoiceList, string>> = {
+  modes: 'chosen mode',
+  parked: 'parking',
+  flatOut: 'full speed on purpose',
+  syncSettings: 'sync setting',
+  declaredModels: 'stand-in model',
+  addresses: 'address',
+  covered: 'contact cover',
+  curves: 'curve',
+}
+
+/** How people say what an entry of choices is about. */
+export function nameOfSubject(build: Build, { itemId, portId }: About): string {
+  if (portId !== undefined) return nameOfPort(build, { itemId, portId })
+  return build.items.find((item) => item.id === itemId)?.mark ?? itemId
+}
+
+/** What an entry of choices says, in a few words. */
+export function choiceValue(choice: Choice): string {
+  switch (choice.list) {
+    case 'modes':
+      return choice.entry.mode.toUpperCase()
+    case 'parked':
+    case 'flatOut':
+      return choice.entry.reason
+    case 'syncSettings':
+      return choice.entry.isOn ? 'on' : 'off'
+    case 'declaredModels':
+      return `${choice.entry.unitCount} × ${choice.entry.model}`
+    case 'addresses':
+      return String(choice.entry.addressNumber)
+    case 'covered':
+      return 'on'
+    case 'curves':
+      return `${choice.entry.points.length} points`
+    default:
+      return choice satisfies never
+  }
+}
+
+function describeChoice(choice: Choice, before: Build): string {
+  const subject = nameOfSubject(before, aboutOf(choice.entry))
+  return choice.list === 'parked'
+    ? `park ${subject}`
+    : `${CHOICE_WORDS[choice.list]} of ${subject}: ${choiceValue(choice)}`
+}
 
 function describeStep(step: SingleEdit, before: Build): string {
   const mark = (itemId: string) => before.items.find((item) => item.id === itemId)?.mark ?? itemId
@@ -31,10 +80,10 @@ function describeStep(step: SingleEdit, before: Build): string {
       return `set a figure of ${before.parts.find((part) => part.id === step.partId)?.name ?? step.partId}`
     case 'chooseHeadroom':
       return `headroom ${step.headroomPercent} %`
-    case 'chooseMode':
-      return `${nameOfPort(before, step.at)} in ${step.mode === null ? 'its own' : step.mode.toUpperCase()} mode`
-    case 'park':
-      return `${step.reason === null ? 'no longer park' : 'park'} ${nameOfPort(before, step.at)}`
+    case 'choose':
+      return describeChoice(step.choice, before)
+    case 'unchoose':
+      return `no ${CHOICE_WORDS[step.list]} for ${nameOfSubject(before, step.about)}`
     default:
       return step satisfies never
   }

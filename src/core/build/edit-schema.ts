@@ -13,12 +13,12 @@ import {
   type ModelOf,
 } from '../formats/schema-kit'
 import { PartSchema } from '../parts/schema'
-import { HEADER_MODES } from './modes'
 import {
   AcceptedSchema,
   AddressSchema,
   CurveSchema,
   DeclaredModelSchema,
+  FlatOutSchema,
   ItemSchema,
   ModeSchema,
   ParkedSchema,
@@ -41,6 +41,7 @@ const AttachedSchema = tagged('list', [
   strict({ list: Type.Literal('places'), index: Index, entry: PlaceSchema }),
   strict({ list: Type.Literal('modes'), index: Index, entry: ModeSchema }),
   strict({ list: Type.Literal('parked'), index: Index, entry: ParkedSchema }),
+  strict({ list: Type.Literal('flatOut'), index: Index, entry: FlatOutSchema }),
   strict({ list: Type.Literal('syncSettings'), index: Index, entry: SyncSettingSchema }),
   strict({ list: Type.Literal('declaredModels'), index: Index, entry: DeclaredModelSchema }),
   strict({ list: Type.Literal('addresses'), index: Index, entry: AddressSchema }),
@@ -81,12 +82,36 @@ const ChooseHeadroom = strict({
   type: Type.Literal('chooseHeadroom'),
   headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
 })
-const ChooseMode = strict({
-  type: Type.Literal('chooseMode'),
-  at: PortRefSchema,
-  mode: Type.Union([oneOf(HEADER_MODES), Type.Null()]),
-})
-const Park = strict({ type: Type.Literal('park'), at: PortRefSchema, reason: Type.Union([Name, Type.Null()]) })
+/** Lists of choices that hold at most one entry about each port or item. */
+export const CHOICE_LISTS = [
+  'modes',
+  'parked',
+  'flatOut',
+  'syncSettings',
+  'declaredModels',
+  'addresses',
+  'covered',
+  'curves',
+] as const
+export type ChoiceList = (typeof CHOICE_LISTS)[number]
+const ChoiceSchema = tagged('list', [
+  strict({ list: Type.Literal('modes'), entry: ModeSchema }),
+  strict({ list: Type.Literal('parked'), entry: ParkedSchema }),
+  strict({ list: Type.Literal('flatOut'), entry: FlatOutSchema }),
+  strict({ list: Type.Literal('syncSettings'), entry: SyncSettingSchema }),
+  strict({ list: Type.Literal('declaredModels'), entry: DeclaredModelSchema }),
+  strict({ list: Type.Literal('addresses'), entry: AddressSchema }),
+  strict({ list: Type.Literal('covered'), entry: PortRefSchema }),
+  strict({ list: Type.Literal('curves'), entry: CurveSchema }),
+] as const)
+export type Choice = ModelOf<typeof ChoiceSchema>
+/** What an entry of choices is about: a port, or an item as a whole. */
+const AboutSchema = strict({ itemId: Id, portId: Type.Optional(Id) })
+export type About = ModelOf<typeof AboutSchema>
+
+/** Sets or replaces the one entry of a list that is about its port or item. */
+const Choose = strict({ type: Type.Literal('choose'), choice: ChoiceSchema })
+const Unchoose = strict({ type: Type.Literal('unchoose'), list: oneOf(CHOICE_LISTS), about: AboutSchema })
 
 const SINGLE_EDITS = [
   AddItem,
@@ -100,8 +125,8 @@ const SINGLE_EDITS = [
   SetStock,
   SetFigure,
   ChooseHeadroom,
-  ChooseMode,
-  Park,
+  Choose,
+  Unchoose,
 ] as const
 
 const SingleEditSchema = tagged('type', SINGLE_EDITS, 'SingleEdit')

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { modeEdit, parkEdit } from './choose'
 import { bench, demoBuild, partNamed } from '../../../tests/support/bench'
 import { deepFreeze } from '../../../tests/support/freeze'
 import { canonical, canonicalJson } from '../formats/canonical'
@@ -34,10 +35,8 @@ function anyEdit(build: Build): fc.Arbitrary<Edit> {
     item.map((i) => ({ type: 'setStock', itemId: i.id, stock: 'toBuy' })),
     fc.tuple(taker, fc.constantFrom(...givers)).map(([lead, to]) => plugEdit(build, lead, to)),
     fc.integer({ min: 0, max: 90 }).map((headroomPercent) => ({ type: 'chooseHeadroom', headroomPercent })),
-    taker.map((at) => ({ type: 'park', at, reason: 'for later' })),
-    fc
-      .constantFrom('pwm' as const, 'dc' as const)
-      .map((mode) => ({ type: 'chooseMode', at: { itemId: 'm1', portId: 'SYS1' }, mode })),
+    taker.map((at) => parkEdit(at, 'for later')),
+    fc.constantFrom('pwm' as const, 'dc' as const).map((mode) => modeEdit({ itemId: 'm1', portId: 'SYS1' }, mode)),
     fc.double({ min: 0, max: 5, noNaN: true }).map((value) => ({
       type: 'setFigure',
       partId: 'fan-140',
@@ -122,11 +121,7 @@ describe('edits', () => {
   test.each<[string, Edit, RegExp]>([
     ['an item that is gone', { type: 'removeItem', itemId: 'nobody' }, /“nobody” is no longer/],
     ['a thread that is gone', { type: 'disconnect', threadId: 'nobody' }, /“nobody” is no longer/],
-    [
-      'a port that is not there',
-      { type: 'park', at: { itemId: 'f1', portId: 'tail' }, reason: 'x' },
-      /F1 has no port “tail”/,
-    ],
+    ['a port that is not there', parkEdit({ itemId: 'f1', portId: 'tail' }, 'x'), /F1 has no port “tail”/],
     ['a mark that is taken', { type: 'renameItem', itemId: 'f1', mark: 'F2' }, /mark F2 is taken/],
     [
       'an item whose part is not there',

@@ -52,6 +52,7 @@ function portsOfRelation(relation: Relation): readonly (readonly [pointer: strin
     case 'follows':
       return [...one('input', relation.input), ...many('outlets', relation.outlets)]
     case 'motor':
+      return [...one('port', relation.port), ...one('tachPort', relation.tachPort)]
     case 'draw':
       return one('port', relation.port)
     case 'light':
@@ -105,7 +106,7 @@ function* referenceFaults(build: Build): Generator<Fault> {
     [`/threads/${i}/from`, thread.from] as const,
     [`/threads/${i}/to`, thread.to] as const,
   ])
-  for (const list of ['modes', 'parked', 'syncSettings', 'declaredModels', 'curves'] as const) {
+  for (const list of ['modes', 'parked', 'flatOut', 'syncSettings', 'declaredModels', 'curves'] as const) {
     refsIn.push(...(build.choices[list] ?? []).map((entry, i) => [`/choices/${list}/${i}/at`, entry.at] as const))
   }
   refsIn.push(...(build.choices.covered ?? []).map((ref, i) => [`/choices/covered/${i}`, ref] as const))

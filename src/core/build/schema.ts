@@ -56,6 +56,7 @@ const SCHOOL_FIELDS = {
   radiatorAir: Type.Optional(oneOf(['exhaust', 'intake'] as const)),
   models: Type.Optional(oneOf(['match', 'mix'] as const)),
   wrongPlug: Type.Optional(oneOf(['adapter'] as const)),
+  splitLights: Type.Optional(oneOf(['mirror', 'separate'] as const)),
 }
 
 const GroupSchema = strict({
@@ -91,6 +92,8 @@ export const CurveSchema = strict({
 
 export const ModeSchema = strict({ at: PortRefSchema, mode: oneOf(HEADER_MODES) })
 export const ParkedSchema = strict({ at: PortRefSchema, reason: Name })
+/** A motor that is meant to run at full speed, uncommanded. */
+export const FlatOutSchema = strict({ at: PortRefSchema, reason: Name })
 export const SyncSettingSchema = strict({ at: PortRefSchema, isOn: Type.Boolean() })
 export const DeclaredModelSchema = strict({ at: PortRefSchema, model: Name, ledCount: Count, unitCount: Count })
 export const AddressSchema = strict({ itemId: Id, addressNumber: Count })
@@ -100,12 +103,14 @@ const ChoicesSchema = strict({
   schools: Type.Optional(strict(SCHOOL_FIELDS)),
   modes: Type.Optional(listOf(ModeSchema, LIMITS.threadsPerBuild)),
   parked: Type.Optional(listOf(ParkedSchema, LIMITS.threadsPerBuild)),
+  flatOut: Type.Optional(listOf(FlatOutSchema, LIMITS.threadsPerBuild)),
   syncSettings: Type.Optional(listOf(SyncSettingSchema, LIMITS.threadsPerBuild)),
   declaredModels: Type.Optional(listOf(DeclaredModelSchema, LIMITS.threadsPerBuild)),
   addresses: Type.Optional(listOf(AddressSchema, LIMITS.itemsPerBuild)),
   covered: Type.Optional(listOf(PortRefSchema, LIMITS.threadsPerBuild)),
   curves: Type.Optional(listOf(CurveSchema, 256)),
   cpuHeaderBlindReason: Type.Optional(Name),
+  leastFramesPerSecond: Type.Optional(Type.Number({ minimum: 1, maximum: 1000 })),
 })
 export type Choices = ModelOf<typeof ChoicesSchema>
 

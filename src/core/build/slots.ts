@@ -1,7 +1,9 @@
 import { LoomError } from '../errors'
 import type { PortRef } from '../formats/schema-kit'
 import { stepsOf, apply } from './apply'
-import type { Edit, SingleEdit } from './edit-schema'
+import { aboutOf, choiceAbout } from './attached'
+import { CHOICE_WORDS, choiceValue, nameOfSubject } from './describe'
+import type { About, ChoiceList, Edit, SingleEdit } from './edit-schema'
 import { nameOfPort, nextMark, portKey, sameRef } from './refs'
 import type { Build, Thread } from './schema'
 
@@ -11,8 +13,7 @@ import type { Build, Thread } from './schema'
  */
 export type Slot =
   | { readonly about: 'lead'; readonly at: PortRef }
-  | { readonly about: 'parked'; readonly at: PortRef }
-  | { readonly about: 'mode'; readonly at: PortRef }
+  | { readonly about: 'choice'; readonly list: ChoiceList; readonly of: About }
   | { readonly about: 'item'; readonly itemId: string }
   | { readonly about: 'mark'; readonly itemId: string }
   | { readonly about: 'stock'; readonly itemId: string }
@@ -24,9 +25,9 @@ export type Slot =
 export function slotKey(slot: Slot): string {
   switch (slot.about) {
     case 'lead':
-    case 'parked':
-    case 'mode':
-      return `${slot.about}:${portKey(slot.at)}`
+      return `lead:${portKey(slot.at)}`
+    case 'choice':
+      return `${slot.list}:${slot.of.itemId}.${slot.of.portId ?? ''}`
     case 'item':
     case 'mark':
     case 'stock':
@@ -71,10 +72,12 @@ function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
       return [{ about: 'figure', partId: step.partId, path: step.path }]
     case 'chooseHeadroom':
       return [{ about: 'headroom' }]
-    case 'chooseMode':
-      return [{ about: 'mode', at: step.at }]
-    case 'park':
-      return [{ about: 'parked', at: step.at }]
+    case 'choose': {
+      const { itemId, portId } = aboutOf(step.choice.entry)
+      return [{ about: 'choice', list: step.choice.list, of: portId === undefined ? { itemId } : { itemId, portId } }]
+    }
+    case 'unchoose':
+      return [{ about: 'choice', list: step.list, of: step.about }]
     default:
       return step satisfies never
   }
@@ -138,10 +141,8 @@ export function readSlot(build: Build, slot: Slot): unknown {
         pinned: t.pinned === true,
         asOnBench: t.asOnBench === true,
       }))
-    case 'parked':
-      return build.choices.parked?.find((entry) => sameRef(entry.at, slot.at))?.reason ?? null
-    case 'mode':
-      return build.choices.modes?.find((entry) => sameRef(entry.at, slot.at))?.mode ?? null
+    case 'choice':
+      return choiceAbout(build, slot.list, slot.of)?.entry ?? null
     case 'item':
       return build.items.some((item) => item.id === slot.itemId)
     case 'mark':
@@ -172,7 +173,8 @@ function figureAt(build: Build, partId: string, path: readonly (string | number)
 const hasItem = (build: Build, itemId: string) => build.items.some((item) => item.id === itemId)
 
 function subjectIsGone(slot: Slot, target: Build): boolean {
-  if ('at' in slot) return !hasItem(target, slot.at.itemId)
+  if (slot.about === 'lead') return !hasItem(target, slot.at.itemId)
+  if (slot.about === 'choice') return !hasItem(target, slot.of.itemId)
   if (slot.about === 'figure') return !target.parts.some((part) => part.id === slot.partId)
   return slot.about !== 'item' && 'itemId' in slot && !hasItem(target, slot.itemId)
 }
@@ -195,10 +197,10 @@ export function carrySlot(slot: Slot, wanted: Build, target: Build): Edit | unde
             .map((thread) => ({ type: 'connect', thread }) as const),
         ],
       }
-    case 'parked':
-      return { type: 'park', at: slot.at, reason: readSlot(wanted, slot) as string | null }
-    case 'mode':
-      return { type: 'chooseMode', at: slot.at, mode: readSlot(wanted, slot) as 'pwm' | 'dc' | 'auto' | null }
+    case 'choice': {
+      const choice = choiceAbout(wanted, slot.list, slot.of)
+      return choice === undefined ? { type: 'unchoose', list: slot.list, about: slot.of } : { type: 'choose', choice }
+    }
     case 'item':
       return carryItem(slot.itemId, wanted)
     case 'mark':
@@ -240,10 +242,13 @@ export function describeSlot(build: Build, slot: Slot): { readonly subject: stri
   switch (slot.about) {
     case 'lead':
       return { subject: `plug of ${nameOfPort(build, slot.at)}`, value: plugs(build, slot.at) }
-    case 'parked':
-      return { subject: `parking of ${nameOfPort(build, slot.at)}`, value: text(readSlot(build, slot)) }
-    case 'mode':
-      return { subject: `mode of ${nameOfPort(build, slot.at)}`, value: text(readSlot(build, slot)) }
+    case 'choice': {
+      const choice = choiceAbout(build, slot.list, slot.of)
+      return {
+        subject: `${CHOICE_WORDS[slot.list]} of ${nameOfSubject(build, slot.of)}`,
+        value: choice === undefined ? 'not set' : choiceValue(choice),
+      }
+    }
     case 'item':
       return {
         subject: `item ${mark(slot.itemId)}`,

@@ -32,6 +32,8 @@ export interface Budget extends Sum {
   readonly id: string
   readonly at: readonly PortRef[]
   readonly rail: Rail
+  /** What it may give for a moment, where the part states that. */
+  readonly mostPeakAmps: Figure | undefined
   /** A name the part gives to a limit of several ports, such as a supply cable. */
   readonly name: string | undefined
 }
@@ -81,6 +83,7 @@ interface Place {
   readonly portIds: readonly string[]
   readonly rail: Rail
   readonly name: string | undefined
+  readonly mostPeakAmps: Figure | undefined
   readonly limit: Figure | undefined
   readonly limitFrom: Sum['limitFrom']
 }
@@ -91,9 +94,10 @@ function railsOfLimit(facts: PartFacts, relation: RelationOf<'limit'>): readonly
 }
 
 function statedPlaces(facts: PartFacts): readonly Place[] {
-  return facts.limits.flatMap((relation, index) => {
+  return facts.all.limit.flatMap((relation, index) => {
     if (relation.mostAmps === undefined) return []
-    const common = { name: relation.name, limit: relation.mostAmps, limitFrom: 'part' as const }
+    const { name, mostPeakAmps, mostAmps: limit } = relation
+    const common = { name, mostPeakAmps, limit, limitFrom: 'part' as const }
     return railsOfLimit(facts, relation).flatMap((rail): Place[] =>
       relation.holds === 'together'
         ? [{ ...common, id: `${index}:${rail}`, portIds: relation.ports, rail }]
@@ -111,7 +115,15 @@ function standardPlaces(facts: PartFacts): readonly Place[] {
       if (amps === undefined || port.side !== 'gives') return []
       const limit: Figure = { value: amps, origin: 'manual' }
       return [
-        { id: `plug:${rail}:${port.id}`, portIds: [port.id], rail, name: undefined, limit, limitFrom: 'standard' },
+        {
+          id: `plug:${rail}:${port.id}`,
+          portIds: [port.id],
+          rail,
+          name: undefined,
+          mostPeakAmps: undefined,
+          limit,
+          limitFrom: 'standard',
+        },
       ]
     })
   })
@@ -120,12 +132,13 @@ function standardPlaces(facts: PartFacts): readonly Place[] {
 /** Outlets the part makes a rail on, but for which it states no limit: unknown as soon as something hangs there. */
 function unstatedPlaces(facts: PartFacts, stated: readonly Place[]): readonly Place[] {
   const covered = new Set(stated.flatMap(({ portIds, rail }) => portIds.map((portId) => `${portId}:${rail}`)))
-  return facts.powers.flatMap(({ outlets, rail }) =>
+  return facts.all.powers.flatMap(({ outlets, rail }) =>
     outlets
       .filter((portId) => !covered.has(`${portId}:${rail}`))
       .map((portId): Place => {
         const id = `unstated:${rail}:${portId}`
-        return { id, portIds: [portId], rail, name: undefined, limit: undefined, limitFrom: 'nowhere' }
+        const nothing = { name: undefined, mostPeakAmps: undefined, limit: undefined }
+        return { ...nothing, id, portIds: [portId], rail, limitFrom: 'nowhere' }
       }),
   )
 }
@@ -147,7 +160,14 @@ export function deriveBudgets(wiring: Wiring, loads: Loads): readonly Budget[] {
     )
     const sorted = terms.length > 1 ? terms.toSorted((a, b) => compareMarks(markOf(a), markOf(b))) : terms
     const sum = sumUp(sorted, place.limit, headroomPercent, place.limitFrom)
-    return { ...sum, id: `${itemId}:${place.id}`, at, rail: place.rail, name: place.name }
+    return {
+      ...sum,
+      id: `${itemId}:${place.id}`,
+      at,
+      rail: place.rail,
+      name: place.name,
+      mostPeakAmps: place.mostPeakAmps,
+    }
   }
   return wiring.items.flatMap((item) => {
     const facts = wiring.factsOfItem(item.id)

@@ -7,6 +7,7 @@ import { sumUp, type Budget, type Sum } from './budgets'
 import type { Harness } from './derive'
 import type { Term } from './draw'
 import { hasRoomFor } from './occupancy'
+import { looseReportersOf } from './tach'
 import { railOrigin } from './upstream'
 import { railsOn } from './volts'
 import type { PlacedPort } from './wiring'
@@ -150,8 +151,17 @@ function candidateFor(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
 const ROLES_FOR_FAN = ['case', 'cpuOptional', 'pump', 'cpu'] as const
 const ROLES_FOR_PUMP = ['pump', 'cpu', 'cpuOptional', 'case'] as const
 
-function roleRank({ placed: lead }: Lead, to: PlacedPort): number {
-  const isPump = lead.facts.consumers.some((consumer) => consumer.type === 'motor' && consumer.pump === true)
+/** The last lead that could report to a CPU header which reads nothing belongs there, since the board looks for one. */
+function isLastForCpu(harness: Harness, { placed: lead }: Lead, to: PlacedPort): boolean {
+  if (to.port.role !== 'cpu' || (harness.tach().readingAt(to.ref)?.motors.length ?? 0) > 0) return false
+  const loose = looseReportersOf(harness, to.item.assemblyId)
+  return loose.length === 1 && loose[0]!.item.id === lead.item.id
+}
+
+function roleRank(harness: Harness, asked: Lead, to: PlacedPort): number {
+  const { placed: lead } = asked
+  if (isLastForCpu(harness, asked, to)) return -1
+  const isPump = lead.facts.all.motor.some(({ pump }) => pump === true)
   return (isPump ? ROLES_FOR_PUMP : ROLES_FOR_FAN).indexOf(to.port.role ?? 'case')
 }
 
@@ -175,7 +185,7 @@ export function candidatesFor(harness: Harness, leadRef: PortRef): readonly Cand
       VERDICTS.indexOf(candidate.verdict),
       candidate.lost.length,
       isFar,
-      roleRank(lead, to),
+      roleRank(harness, lead, to),
       largestShare(candidate),
     ]
     return { candidate, rank, mark: to.item.mark }

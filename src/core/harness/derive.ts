@@ -2,21 +2,54 @@ import { portKey } from '../build/refs'
 import type { Build } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
 import { deriveBudgets, type Budget } from './budgets'
+import { indexChoices, type ChoicesBy } from './choices'
+import { deriveLights, type Lights } from './lights'
 import { makeLoads, type Loads } from './loads'
+import { makeNets, type Nets } from './nets'
+import { deriveSpeed, type Speed } from './speed'
+import { deriveTach, type Tach } from './tach'
+import { deriveUsb, type Usb } from './usb'
 import { deriveWiring, listBy, type Wiring } from './wiring'
 
 /** All that follows from a build and that rules and screens read; nothing of it is ever stored. */
 export interface Harness extends Wiring {
+  readonly choices: ChoicesBy
+  readonly nets: Nets
   readonly loads: Loads
   readonly budgets: readonly Budget[]
   readonly budgetsAt: (ref: PortRef) => readonly Budget[]
+  readonly speed: () => Speed
+  readonly tach: () => Tach
+  readonly lights: () => Lights
+  readonly usb: () => Usb
+}
+
+/** Works a value out when it is first asked for, and keeps it. */
+function lazily<T>(make: () => T): () => T {
+  let made: { readonly value: T } | undefined
+  return () => (made ??= { value: make() }).value
 }
 
 /** One pass over a sound build (see buildFaults) that derives what the rules and the screens need. */
 export function derive(build: Build): Harness {
   const wiring = deriveWiring(build)
+  const choices = indexChoices(build)
+  const nets = makeNets(wiring)
   const loads = makeLoads(wiring)
   const budgets = deriveBudgets(wiring, loads)
-  const byPort = listBy(budgets.flatMap((budget) => budget.at.map((ref) => [portKey(ref), budget] as const)))
-  return { ...wiring, loads, budgets, budgetsAt: (ref) => byPort.get(portKey(ref)) ?? [] }
+  const byPort = lazily(() =>
+    listBy(budgets.flatMap((budget) => budget.at.map((ref) => [portKey(ref), budget] as const))),
+  )
+  return {
+    ...wiring,
+    choices,
+    nets,
+    loads,
+    budgets,
+    budgetsAt: (ref) => byPort().get(portKey(ref)) ?? [],
+    speed: lazily(() => deriveSpeed(wiring, nets, choices)),
+    tach: lazily(() => deriveTach(wiring, nets)),
+    lights: lazily(() => deriveLights(wiring, nets, choices)),
+    usb: lazily(() => deriveUsb(wiring)),
+  }
 }

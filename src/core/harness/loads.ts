@@ -10,6 +10,8 @@ export interface Loads {
   readonly from: (ref: PortRef, rail: Rail) => readonly Term[]
   /** What a taking port (a device's lead, a hub's input or feed) draws. */
   readonly into: (ref: PortRef, rail: Rail) => readonly Term[]
+  /** What a feed or the input of a converter draws for outlets that are no copper of its own. */
+  readonly passedOn: (ref: PortRef, rail: Rail) => readonly Term[]
 }
 
 const asUnknown = (term: Term): Term => ({ ...term, amps: undefined, working: { by: 'unknown' } })
@@ -48,7 +50,7 @@ export function makeLoads(wiring: Wiring): Loads {
 
   /** What a feed carries for the outlets it powers; shared between several feeds it cannot be told apart. */
   const throughFeed = (placed: PlacedPort, rail: Rail): readonly Term[] =>
-    placed.facts.powers.flatMap((relation) => {
+    placed.facts.all.powers.flatMap((relation) => {
       const outlets = relation.outlets.map((portId) => ({ itemId: placed.item.id, portId }))
       const isFed = (portId: string) => wiring.threadsAt({ itemId: placed.item.id, portId }).length > 0
       const fed = relation.feeds.filter(isFed)
@@ -65,7 +67,7 @@ export function makeLoads(wiring: Wiring): Loads {
 
   /** A converter's input draws something for what hangs on its output, but how much is its own affair. */
   const throughConverter = (placed: PlacedPort, rail: Rail): readonly Term[] =>
-    placed.facts.converts
+    placed.facts.all.converts
       .filter((relation) => relation.from.portId === placed.port.id && relation.from.wire === rail)
       .flatMap(({ to }) => from({ itemId: placed.item.id, portId: to.portId }, to.wire as Rail))
       .map(asUnknown)
@@ -78,13 +80,13 @@ export function makeLoads(wiring: Wiring): Loads {
       const onward = copper
         .filter((portId) => portId !== ref.portId && placed.facts.portById.get(portId)?.side === 'gives')
         .flatMap((portId) => from({ itemId: ref.itemId, portId }, rail))
-      return [
-        ...ownTerms(placed, rail, copper),
-        ...onward,
-        ...throughFeed(placed, rail),
-        ...throughConverter(placed, rail),
-      ]
+      return [...ownTerms(placed, rail, copper), ...onward, ...passedOn(ref, rail)]
     })
 
-  return { from, into }
+  const passedOn = (ref: PortRef, rail: Rail): readonly Term[] => {
+    const placed = wiring.port(ref)
+    return [...throughFeed(placed, rail), ...throughConverter(placed, rail)]
+  }
+
+  return { from, into, passedOn }
 }

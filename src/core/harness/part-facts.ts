@@ -1,18 +1,23 @@
-import type { Rail, Wire } from '../parts/connectors'
-import type { Part, Port, RelationOf } from '../parts/schema'
+import { WIRES, type Rail, type Wire } from '../parts/connectors'
+import type { Part, Port, Relation, RelationOf } from '../parts/schema'
 
 export type Consumer = RelationOf<'motor'> | RelationOf<'light'> | RelationOf<'draw'>
+
+type ByType = { readonly [T in Relation['type']]: readonly RelationOf<T>[] }
 
 /** What the harness asks about a part again and again, worked out once for each part. */
 export interface PartFacts {
   readonly part: Part
   readonly portById: ReadonlyMap<string, Port>
+  /** Where a port stands in the part's list. */
+  readonly portIndex: ReadonlyMap<string, number>
+  /** The part's relations, by their type. */
+  readonly all: ByType
   /** Ports of the same copper on this wire, the given one included. */
   readonly copper: (wire: Wire, portId: string) => readonly string[]
+  /** Every set of ports that share copper on this wire. */
+  readonly copperSets: (wire: Wire) => readonly (readonly string[])[]
   readonly consumers: readonly Consumer[]
-  readonly powers: readonly RelationOf<'powers'>[]
-  readonly converts: readonly RelationOf<'converts'>[]
-  readonly limits: readonly RelationOf<'limit'>[]
 }
 
 /** The port that a consumer draws its supply from. */
@@ -20,8 +25,24 @@ export function supplyPortOf(consumer: Consumer): string {
   return consumer.type === 'light' ? consumer.input : consumer.port
 }
 
-function relationsOf<T extends Part['inside'][number]['type']>(part: Part, type: T): readonly RelationOf<T>[] {
-  return part.inside.filter((relation): relation is RelationOf<T> => relation.type === type)
+function byType(part: Part): ByType {
+  const lists: { [T in Relation['type']]: RelationOf<T>[] } = {
+    joins: [],
+    converts: [],
+    powers: [],
+    repeats: [],
+    reports: [],
+    drives: [],
+    follows: [],
+    motor: [],
+    light: [],
+    draw: [],
+    usb: [],
+    limit: [],
+    cascade: [],
+  }
+  for (const relation of part.inside) (lists[relation.type] as Relation[]).push(relation)
+  return lists
 }
 
 /** Joins the port lists that share a port until none do. */
@@ -32,31 +53,31 @@ function components(lists: readonly (readonly string[])[]): ReadonlyMap<string, 
     for (const portId of list) for (const other of found.get(portId) ?? []) merged.add(other)
     for (const portId of merged) found.set(portId, merged)
   }
-  return new Map([...found].map(([portId, set]) => [portId, [...set]]))
+  const arrays = new Map([...new Set(found.values())].map((set) => [set, [...set]] as const))
+  return new Map([...found].map(([portId, set]) => [portId, arrays.get(set)!]))
 }
 
 export function factsOf(part: Part): PartFacts {
-  const joins = relationsOf(part, 'joins')
-  const byWire = new Map<Wire, ReadonlyMap<string, readonly string[]>>()
-  const copperOf = (wire: Wire) => {
-    const known = byWire.get(wire)
-    if (known !== undefined) return known
-    const made = components(joins.filter((join) => join.wires.includes(wire)).map((join) => join.ports))
-    byWire.set(wire, made)
-    return made
-  }
+  const all = byType(part)
+  const byWire = new Map(
+    WIRES.map((wire) => [
+      wire,
+      components(all.joins.filter((join) => join.wires.includes(wire)).map((join) => join.ports)),
+    ]),
+  )
+  const setsByWire = new Map(WIRES.map((wire) => [wire, [...new Set(byWire.get(wire)!.values())]]))
   return {
     part,
     portById: new Map(part.ports.map((port) => [port.id, port])),
-    copper: (wire, portId) => copperOf(wire).get(portId) ?? [portId],
+    portIndex: new Map(part.ports.map((port, index) => [port.id, index])),
+    all,
+    copper: (wire, portId) => byWire.get(wire)!.get(portId) ?? [portId],
+    copperSets: (wire) => setsByWire.get(wire)!,
     consumers: part.inside.filter((r): r is Consumer => r.type === 'motor' || r.type === 'light' || r.type === 'draw'),
-    powers: relationsOf(part, 'powers'),
-    converts: relationsOf(part, 'converts'),
-    limits: relationsOf(part, 'limit'),
   }
 }
 
 /** Whether the part makes this rail on this outlet itself, from a feed of its own or as the source. */
 export function poweredBy(facts: PartFacts, rail: Rail, portId: string): RelationOf<'powers'> | undefined {
-  return facts.powers.find((relation) => relation.rail === rail && relation.outlets.includes(portId))
+  return facts.all.powers.find((relation) => relation.rail === rail && relation.outlets.includes(portId))
 }

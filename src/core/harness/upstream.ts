@@ -25,7 +25,9 @@ function takersInCopper(placed: PlacedPort, wire: Wire): readonly string[] {
 export function railOrigin(placed: PlacedPort, rail: Rail): Origin {
   const powers = poweredBy(placed.facts, rail, placed.port.id)
   if (powers !== undefined) return powers.feeds.length === 0 ? { from: 'here' } : refsOf(placed, powers.feeds)
-  if (placed.facts.converts.some((relation) => relation.to.portId === placed.port.id && relation.to.wire === rail)) {
+  if (
+    placed.facts.all.converts.some((relation) => relation.to.portId === placed.port.id && relation.to.wire === rail)
+  ) {
     return { from: 'here' }
   }
   return refsOf(placed, takersInCopper(placed, rail))

@@ -10,6 +10,8 @@ import { factsOf, type PartFacts } from './part-facts'
 export interface PlacedPort {
   readonly ref: PortRef
   readonly key: PortKey
+  /** Where it stands among the build's ports. */
+  readonly index: number
   readonly item: Item
   readonly facts: PartFacts
   readonly port: Port
@@ -24,6 +26,8 @@ export interface Wiring {
   /** Every port of every item, items by mark, ports in the part's order. */
   readonly ports: readonly PlacedPort[]
   readonly port: (ref: PortRef) => PlacedPort
+  /** Where the ports of an item begin among the build's ports. */
+  readonly firstPortIndex: (itemId: string) => number
   readonly threadsAt: (ref: PortRef) => readonly Thread[]
   readonly otherEnd: (thread: Thread, ref: PortRef) => PortRef
   readonly threads: readonly Thread[]
@@ -45,13 +49,16 @@ export function deriveWiring(build: Build): Wiring {
   const factsByPart = new Map(build.parts.map((part) => [part.id, factsOf(part)]))
   const items = build.items.toSorted((a, b) => compareMarks(a.mark, b.mark))
   const factsByItem = new Map(items.map((item) => [item.id, factsByPart.get(item.partId)!]))
-  const ports = items.flatMap((item) => {
+  const ports: PlacedPort[] = []
+  const firstIndexes = new Map<string, number>()
+  for (const item of items) {
     const facts = factsByItem.get(item.id)!
-    return facts.part.ports.map((port): PlacedPort => {
+    firstIndexes.set(item.id, ports.length)
+    for (const port of facts.part.ports) {
       const ref = { itemId: item.id, portId: port.id }
-      return { ref, key: portKey(ref), item, facts, port }
-    })
-  })
+      ports.push({ ref, key: portKey(ref), index: ports.length, item, facts, port })
+    }
+  }
   const portByKey = new Map(ports.map((placed) => [placed.key, placed]))
   const threads = build.threads.toSorted(
     inOrder(
@@ -69,6 +76,7 @@ export function deriveWiring(build: Build): Wiring {
     factsOfItem: (itemId) => factsByItem.get(itemId)!,
     ports,
     port,
+    firstPortIndex: (itemId) => firstIndexes.get(itemId)!,
     threadsAt: (ref) => threadsByPort.get(portKey(ref)) ?? [],
     otherEnd: (thread, ref) => (portKey(thread.from) === portKey(ref) ? thread.to : thread.from),
     threads,

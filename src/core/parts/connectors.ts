@@ -21,6 +21,7 @@ export const FAMILIES = [
   'floppy-4pin',
   'pcie-6pin',
   'usb2-9pin',
+  'modular-supply',
   'other',
 ] as const
 export type Family = (typeof FAMILIES)[number]
@@ -123,6 +124,13 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     positions: ['5v', 'usb', 'usb', 'gnd', 'blank', '5v', 'usb', 'usb', 'gnd', 'unused'],
     byEye: 'two rows of five positions, one corner blank',
     source: 'USB 2.0 specification, and common practice for the header',
+  },
+  'modular-supply': {
+    name: 'supply end of a modular cable',
+    positions: [],
+    byEye:
+      'square contacts in a block that only goes into the supply; looks alike between supplies and is wired differently',
+    source: COMMON_PRACTICE,
   },
   other: {
     name: 'plug nobody has named yet',

@@ -3,7 +3,16 @@ import { isRail, type Family, type Rail, type Wire } from './connectors'
 
 /** Why two ports do not go together; `none` when they do. */
 export type Misfit =
-  'none' | 'family' | 'maker' | 'generation' | 'variant' | 'label' | 'sameEnds' | 'bothGive' | 'bothTake'
+  | 'none'
+  | 'family'
+  | 'maker'
+  | 'generation'
+  | 'variant'
+  | 'otherSupply'
+  | 'label'
+  | 'sameEnds'
+  | 'bothGive'
+  | 'bothTake'
 
 export interface Fit {
   readonly misfit: Misfit
@@ -20,6 +29,7 @@ function familiesMate(a: Family, b: Family): boolean {
   return a === b || (FAN_FAMILIES.includes(a) && FAN_FAMILIES.includes(b))
 }
 
+/** A giving port that names no variant takes each of them: two variants may share a box, though not a chain. */
 function misfitOf(taking: Port, giving: Port): Misfit {
   const a = taking.connector
   const b = giving.connector
@@ -27,8 +37,9 @@ function misfitOf(taking: Port, giving: Port): Misfit {
   if (a.family === 'maker-link' || b.family === 'maker-link') {
     if (a.maker !== b.maker) return 'maker'
     if (a.generation !== b.generation) return 'generation'
-    if (a.variant !== b.variant) return 'variant'
+    if (b.variant !== undefined && a.variant !== b.variant) return 'variant'
   }
+  if (a.family === 'modular-supply' && (a.maker !== b.maker || a.generation !== b.generation)) return 'otherSupply'
   if (a.family === 'other' && (a.label === undefined || a.label !== b.label)) return 'label'
   if (taking.side === giving.side) return taking.side === 'gives' ? 'bothGive' : 'bothTake'
   return a.end === b.end ? 'sameEnds' : 'none'

@@ -79,6 +79,7 @@ const PortSchema = strict(
       oneOf(['cpu', 'cpuOptional', 'pump', 'case'] as const, 'what the firmware expects of this header'),
     ),
     contactMilliohm: Type.Optional(figure(10000)),
+    bareContacts: Type.Optional(Type.Boolean()),
     look: Type.Optional(strict({ colour: Type.Optional(Name), print: Type.Optional(Name), clip: Type.Optional(Name) })),
   },
   { $id: 'Port' },
@@ -130,6 +131,7 @@ const DrivesSchema = strict({
   waitsForTach: Type.Optional(Type.Boolean()),
   needsProgram: Type.Optional(Type.Boolean()),
   driveMilliamps: Type.Optional(Milliamps),
+  staggerMs: Type.Optional(Milliseconds),
 })
 
 const FollowsSchema = strict({
@@ -144,6 +146,7 @@ const MotorSchema = strict({
   type: Type.Literal('motor'),
   id: Id,
   port: Id,
+  tachPort: Type.Optional(Id),
   rail: RailName,
   ratedAmps: Type.Optional(Amps),
   ratedWatts: Type.Optional(Watts),
@@ -174,6 +177,7 @@ const LightSchema = strict({
   ratedWatts: Type.Optional(Watts),
   leastVolts: Type.Optional(figure(60)),
   resetMicroseconds: Type.Optional(figure(100000)),
+  trackMilliohm: Type.Optional(figure(1000000)),
 })
 
 /** Anything else that draws: a screen, a box's own brain. */
@@ -191,6 +195,7 @@ const UsbSchema = strict({
   up: Type.Optional(Id),
   down: FewPortIds,
   drawMilliamps: Type.Optional(Milliamps),
+  portMilliamps: Type.Optional(Milliamps),
 })
 
 /** One limit, or several that hold for the same ports: for each of them, or for all of them together. */
@@ -212,6 +217,7 @@ const LimitSchema = strict({
 const CascadeSchema = strict({
   type: Type.Literal('cascade'),
   by: oneOf(['switches', 'bridge', 'either'] as const),
+  family: Type.Optional(Name),
   ports: FewPortIds,
   mostBoxCount: Type.Optional(figure(64)),
 })
@@ -262,6 +268,7 @@ export const PartSchema = strict(
     ports: Type.Array(PortSchema, { maxItems: LIMITS.portsPerPart }),
     inside: listOf(RelationSchema, LIMITS.relationsPerPart),
     mechanical: Type.Optional(MechanicalSchema),
+    construction: Type.Optional(oneOf(['moulded', 'crimped'] as const, 'how a cable end is made')),
     price: Type.Optional(PriceSchema),
   },
   { $id: 'Part', title: 'Part' },

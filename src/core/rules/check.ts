@@ -1,5 +1,6 @@
 import { portKey } from '../build/refs'
-import type { Harness } from '../harness/derive'
+import { apply } from '../build/apply'
+import { derive, type Harness } from '../harness/derive'
 import { compareText, inOrder } from '../units/compare'
 import { RULES } from './index'
 import { SEVERITIES, type Finding, type Mend, type AnyRule, type Severity } from './rule'
@@ -42,9 +43,47 @@ export function check(harness: Harness): Verdicts {
   return { findings: findings.toSorted(compareFindings), outcomes, counts }
 }
 
-/** The repairs for a finding of this harness, best first. */
+const known = new WeakMap<Harness, Verdicts>()
+
+/** As check, but each harness is judged once. */
+function verdictsOf(harness: Harness): Verdicts {
+  let verdicts = known.get(harness)
+  if (verdicts === undefined) known.set(harness, (verdicts = check(harness)))
+  return verdicts
+}
+
+const isSameKind = (a: Finding, b: Finding) => a.ruleId === b.ruleId && a.messageId === b.messageId
+
+/** Whether a finding says no more than an earlier one did: of a bundle of loose leads, the rest. */
+function isCoveredBy(finding: Finding, earlier: readonly Finding[]): boolean {
+  const places = finding.at.map(portKey)
+  return earlier.some((other) => {
+    if (!isSameKind(finding, other)) return false
+    const before = new Set(other.at.map(portKey))
+    return places.every((place) => before.has(place))
+  })
+}
+
+/** What follows when a lead is unplugged: it is loose, and what it fed, drove or reported to goes without. */
+const FOLLOWS_UNPLUGGING = ['lead-loose', 'light-source', 'cpu-header-tach', 'feed-missing', 'ports-run-out']
+
+/** Whether the mend clears the finding, or makes less of it, and brings no stop that its sentence does not say. */
+function helps(harness: Harness, finding: Finding, mend: Mend): boolean {
+  const before = verdictsOf(harness).findings
+  const { findings } = check(derive(apply(harness.build, mend.edit).build))
+  const places = placesOf(finding)
+  if (findings.some((other) => isSameKind(finding, other) && placesOf(other) === places)) return false
+  return findings
+    .filter(({ severity }) => severity === 'stop')
+    .every(
+      (stop) => isCoveredBy(stop, before) || (mend.messageId === 'unplug' && FOLLOWS_UNPLUGGING.includes(stop.ruleId)),
+    )
+}
+
+/** The repairs for a finding of this harness, best first: each one tried, and left out where it does not help. */
 export function mendsFor(harness: Harness, finding: Finding): readonly Mend[] {
-  return RULES.find((rule) => rule.id === finding.ruleId)?.mends(harness, finding) ?? []
+  const proposed = ruleOf(finding).mends(harness, finding)
+  return proposed.filter((mend) => helps(harness, finding, mend))
 }
 
 /** The rule behind a finding. */

@@ -8,7 +8,8 @@ export const connectorMates = defineRule({
   group: 'fit',
   what: 'Every plug is of the family, maker, generation and variant that its port is made for.',
   source: 'common practice, no source',
-  reads: ['port.connector'],
+  reads: [],
+  asksOnly: ['thread', 'port.connector'],
   messages: {
     family: {
       severity: 'stop',
@@ -31,7 +32,7 @@ export const connectorMates = defineRule({
       text: 'Nobody has said what plug {lead} or {port} is: do not plug it. Find out first, then name both.',
     },
   },
-  check: (harness) =>
+  check: (harness, say) =>
     harness.threads.map((thread) => {
       const { misfit } = harness.fit(thread)
       const at = [thread.from, thread.to]
@@ -44,27 +45,28 @@ export const connectorMates = defineRule({
         case 'family': {
           const leadFamily = FAMILY_FACTS[from.family].name
           const portFamily = FAMILY_FACTS[to.family].name
-          return { outcome: 'snag', messageId: 'family', at, params: { lead, port, leadFamily, portFamily } }
+          return say.found('family', at, { lead, port, leadFamily, portFamily })
         }
         case 'maker': {
           const makers = { leadMaker: named(from.maker), portMaker: named(to.maker) }
-          return { outcome: 'snag', messageId: 'maker', at, params: { lead, port, ...makers } }
+          return say.found('maker', at, { lead, port, ...makers })
         }
         case 'generation': {
           const generations = { leadGeneration: named(from.generation), portGeneration: named(to.generation) }
-          return { outcome: 'snag', messageId: 'generation', at, params: { lead, port, ...generations } }
+          return say.found('generation', at, { lead, port, ...generations })
         }
         case 'variant': {
           const variants = { leadVariant: named(from.variant), portVariant: named(to.variant) }
-          return { outcome: 'snag', messageId: 'variant', at, params: { lead, port, ...variants } }
+          return say.found('variant', at, { lead, port, ...variants })
         }
         case 'label':
-          return { outcome: 'snag', messageId: 'label', at, params: { lead, port } }
+          return say.found('label', at, { lead, port })
         case 'none':
+        case 'otherSupply':
         case 'sameEnds':
         case 'bothGive':
         case 'bothTake':
-          return { outcome: 'holds', at }
+          return say.holds(at)
         default:
           return misfit satisfies never
       }

@@ -1,18 +1,11 @@
-import type { Budget } from '../harness/budgets'
 import type { Harness } from '../harness/derive'
 import { exceeds } from '../units/compare'
 import { movesOf, unplugsAt } from './mend'
+import { subjectOf } from './subject'
 import { defineRule, type Finding, type Mend } from './rule'
 
 /** The last loads in the order of the marks: who came last moves first. */
 const MOST_LOADS = 3
-
-const subjectOf = (harness: Harness, budget: Budget): string => {
-  const [first] = budget.at
-  if (first === undefined) return budget.id
-  if (budget.at.length === 1) return harness.name(first)
-  return `${harness.port(first).item.mark} ${budget.name ?? 'outlets together'}`
-}
 
 /** The one limit that every header, outlet, box, feed and supply cable shares: planned amps against the stated amps. */
 export const currentBudget = defineRule({
@@ -25,6 +18,7 @@ export const currentBudget = defineRule({
     'motor.ratedAmps',
     'motor.ratedWatts',
     'light.ratedAmps',
+    'light.ratedWatts',
     'light.litLedCount',
     'light.whiteMilliampsPerLed',
     'draw.ratedAmps',
@@ -51,34 +45,28 @@ export const currentBudget = defineRule({
       text: '{subject} would hold if the figures are right: {totalAmps} of {limitAmps}, but one of them is only assumed. Check it against the manual or the label.',
     },
   },
-  check: (harness) =>
+  check: (harness, say) =>
     harness.budgets.map((budget) => {
       const { at, knownAmps: totalAmps, limit, boundAmps, headroomPercent, unknownCount, state } = budget
       const sum = budget
-      if (state === 'idle') return { outcome: 'notApplicable', at }
-      if (state === 'within') return { outcome: 'holds', at }
+      if (state === 'idle') return say.notApplicable(at)
+      if (state === 'within') return say.holds(at)
       const subject = subjectOf(harness, budget)
       if (limit === undefined || boundAmps === undefined) {
-        return { outcome: 'unknown', messageId: 'limitUnknown', at, sum, params: { subject, totalAmps } }
+        return say.found('limitUnknown', at, { subject, totalAmps }, sum)
       }
       const limitAmps = limit.value
       switch (state) {
         case 'over':
-          return { outcome: 'snag', messageId: 'over', at, sum, params: { subject, totalAmps, limitAmps } }
+          return say.found('over', at, { subject, totalAmps, limitAmps }, sum)
         case 'tight': {
           const params = { subject, totalAmps, limitAmps, boundAmps, headroomPercent }
-          return { outcome: 'snag', messageId: 'tight', at, sum, params }
+          return say.found('tight', at, params, sum)
         }
         case 'unknown':
-          return {
-            outcome: 'unknown',
-            messageId: 'drawUnknown',
-            at,
-            sum,
-            params: { subject, totalAmps, limitAmps, unknownCount },
-          }
+          return say.found('drawUnknown', at, { subject, totalAmps, limitAmps, unknownCount }, sum)
         case 'wouldHold':
-          return { outcome: 'unknown', messageId: 'wouldHold', at, sum, params: { subject, totalAmps, limitAmps } }
+          return say.found('wouldHold', at, { subject, totalAmps, limitAmps }, sum)
         default:
           return state satisfies never
       }

@@ -7,7 +7,8 @@ export const endsMate = defineRule({
   group: 'fit',
   what: 'Every thread joins pins to sockets, and a port that gives to a lead that takes.',
   source: 'common practice, no source',
-  reads: ['port.connector.end', 'port.side'],
+  reads: [],
+  asksOnly: ['thread', 'port.connector'],
   messages: {
     sameEnds: {
       severity: 'stop',
@@ -22,16 +23,15 @@ export const endsMate = defineRule({
       text: '{lead} and {port} both take: neither would be fed. Plug each into a port that gives.',
     },
   },
-  check: (harness) =>
+  check: (harness, say) =>
     harness.threads.map((thread) => {
       const { misfit } = harness.fit(thread)
       const at = [thread.from, thread.to]
       const names = { lead: harness.name(thread.from), port: harness.name(thread.to) }
-      if (misfit === 'bothGive' || misfit === 'bothTake')
-        return { outcome: 'snag', messageId: misfit, at, params: names }
-      if (misfit !== 'sameEnds') return { outcome: 'holds', at }
+      if (misfit === 'bothGive' || misfit === 'bothTake') return say.found(misfit, at, names)
+      if (misfit !== 'sameEnds') return say.holds(at)
       const ends = harness.port(thread.from).port.connector.end
-      return { outcome: 'snag', messageId: 'sameEnds', at, params: { ...names, ends } }
+      return say.found('sameEnds', at, { ...names, ends })
     }),
   mends: (harness, finding) => {
     const [lead] = finding.at

@@ -1,4 +1,5 @@
 import { sameRef } from '../build/refs'
+import { parkEdit } from '../build/choose'
 import type { Harness } from '../harness/derive'
 import type { PlacedPort } from '../harness/wiring'
 import { movesOf } from './mend'
@@ -17,7 +18,8 @@ export const leadLoose = defineRule({
   group: 'fit',
   what: 'Every lead that its device needs is plugged in; a lead left loose on purpose says why.',
   source: 'common practice, no source',
-  reads: ['port.need'],
+  reads: [],
+  asksOnly: ['port.need'],
   messages: {
     needed: {
       severity: 'stop',
@@ -29,23 +31,23 @@ export const leadLoose = defineRule({
     },
     parked: { severity: 'note', text: '{lead} is left loose on purpose: {reason}.' },
   },
-  check: (harness) => {
+  check: (harness, say) => {
     const wanting = harness.ports.filter(wants)
     const loose = wanting.filter(({ ref }) => harness.threadsAt(ref).length === 0)
     const bundle = (messageId: 'needed' | 'comfort', isOfBundle: (placed: PlacedPort) => boolean) => {
       const all = wanting.filter(isOfBundle)
       const left = loose.filter((placed) => isOfBundle(placed) && parkedReason(harness, placed) === undefined)
       const at = left.map(({ ref }) => ref)
-      if (all.length === 0) return { outcome: 'notApplicable', at } as const
-      if (left.length === 0) return { outcome: 'holds', at: all.map(({ ref }) => ref) } as const
+      if (all.length === 0) return say.notApplicable(at)
+      if (left.length === 0) return say.holds(all.map(({ ref }) => ref))
       const params = { looseCount: left.length, leads: at.map((ref) => harness.name(ref)) }
-      return { outcome: 'snag', messageId, at, params } as const
+      return say.found(messageId, at, params)
     }
     const parked = loose.flatMap((placed) => {
       const reason = parkedReason(harness, placed)
       if (reason === undefined) return []
       const params = { lead: harness.name(placed.ref), reason }
-      return [{ outcome: 'snag', messageId: 'parked', at: [placed.ref], params } as const]
+      return [say.found('parked', [placed.ref], params)]
     })
     return [
       bundle('needed', ({ port }) => port.need !== 'optional'),
@@ -59,7 +61,7 @@ export const leadLoose = defineRule({
       const park: Mend = {
         messageId: 'park',
         params: { lead: harness.name(ref) },
-        edit: { type: 'park', at: ref, reason: 'on purpose' },
+        edit: parkEdit(ref, 'on purpose'),
       }
       return [...movesOf(harness, ref, 1), ...(finding.messageId === 'comfort' ? [park] : [])]
     })

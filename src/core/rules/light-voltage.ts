@@ -19,7 +19,8 @@ export const lightVoltage = defineRule({
   group: 'voltage',
   what: 'No light gets another voltage than the one it is made for, through whatever adapters.',
   source: 'common practice, no source',
-  reads: ['light.rail', 'port.wires'],
+  reads: [],
+  asksOnly: ['thread', 'port.wires'],
   messages: {
     tooHigh: {
       severity: 'stop',
@@ -30,24 +31,19 @@ export const lightVoltage = defineRule({
       text: '{lead} takes {takesVolts}, but {source} only gives {getsVolts}: it stays dark. Choose a {takesVolts} source.',
     },
   },
-  check: (harness) =>
+  check: (harness, say) =>
     lightsOf(harness).map(({ item, light }) => {
       const ref = { itemId: item.id, portId: light.input }
       const reaching = railsReaching(harness, ref, light.rail)
-      if (reaching.length === 0) return { outcome: 'notApplicable', at: [ref] }
+      if (reaching.length === 0) return say.notApplicable([ref])
       const takesVolts = RAIL_VOLTS[light.rail]
       const wrong =
         reaching.find(({ rail }) => exceeds(RAIL_VOLTS[rail], takesVolts)) ??
         reaching.find(({ rail }) => rail !== light.rail)
-      if (wrong === undefined) return { outcome: 'holds', at: [ref] }
+      if (wrong === undefined) return say.holds([ref])
       const getsVolts = RAIL_VOLTS[wrong.rail]
       const params = { lead: harness.name(ref), source: harness.name(wrong.source), takesVolts, getsVolts }
-      return {
-        outcome: 'snag',
-        messageId: exceeds(getsVolts, takesVolts) ? 'tooHigh' : 'tooLow',
-        at: [ref, wrong.source],
-        params,
-      }
+      return say.found(exceeds(getsVolts, takesVolts) ? 'tooHigh' : 'tooLow', [ref, wrong.source], params)
     }),
   mends: (harness, finding) => {
     const [lead] = finding.at

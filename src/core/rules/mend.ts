@@ -1,4 +1,5 @@
 import { plugEdit } from '../build/plug'
+import { sameRef } from '../build/refs'
 import type { PortRef } from '../formats/schema-kit'
 import { candidatesFor, type Candidate } from '../harness/candidates'
 import type { Harness } from '../harness/derive'
@@ -17,11 +18,20 @@ function moveTo(harness: Harness, lead: PortRef, candidate: Candidate): Mend {
   return { messageId: 'moveWithSum', params, edit }
 }
 
+const wouldTake = ({ verdict }: Candidate) => verdict === 'holds' || verdict === 'wouldHold'
+
 /** The best ports that would take this lead without a new snag, best first. */
 export function movesOf(harness: Harness, lead: PortRef, most = MOST_MOVES): readonly Mend[] {
   return candidatesFor(harness, lead)
-    .filter(({ verdict }) => verdict === 'holds' || verdict === 'wouldHold')
+    .filter(wouldTake)
     .slice(0, most)
+    .map((candidate) => moveTo(harness, lead, candidate))
+}
+
+/** The move of this lead to this one port, where the port would take it without a new snag. */
+export function movesTo(harness: Harness, lead: PortRef, to: PortRef): readonly Mend[] {
+  return candidatesFor(harness, lead)
+    .filter((candidate) => wouldTake(candidate) && sameRef(candidate.to, to))
     .map((candidate) => moveTo(harness, lead, candidate))
 }
 

@@ -8,7 +8,8 @@ export const portTaken = defineRule({
   group: 'fit',
   what: 'No port holds more leads than it has places for, and no lead is in two ports.',
   source: 'common practice, no source',
-  reads: ['port.lanes'],
+  reads: [],
+  asksOnly: ['thread'],
   messages: {
     taken: {
       severity: 'stop',
@@ -19,25 +20,20 @@ export const portTaken = defineRule({
       text: '{lead} is planned in {placeCount} ports at once: {ports}. A lead has one plug; unplug it from the others.',
     },
   },
-  check: (harness) =>
+  check: (harness, say) =>
     harness.ports.map(({ ref, port }) => {
       const threads = harness.threadsAt(ref)
-      if (threads.length === 0) return { outcome: 'notApplicable', at: [ref] }
+      if (threads.length === 0) return say.notApplicable([ref])
       const { placeCount, coveredCount } = occupancyOf(harness, ref)
-      if (coveredCount <= placeCount) return { outcome: 'holds', at: [ref] }
+      if (coveredCount <= placeCount) return say.holds([ref])
       const others = threads.map((thread) => harness.otherEnd(thread, ref))
       const at = [ref, ...others]
       const names = others.map((other) => harness.name(other))
       const name = harness.name(ref)
       if (port.side === 'takes') {
-        return {
-          outcome: 'snag',
-          messageId: 'twoPlaces',
-          at,
-          params: { lead: name, placeCount: coveredCount, ports: names },
-        }
+        return say.found('twoPlaces', at, { lead: name, placeCount: coveredCount, ports: names })
       }
-      return { outcome: 'snag', messageId: 'taken', at, params: { port: name, placeCount, coveredCount, leads: names } }
+      return say.found('taken', at, { port: name, placeCount, coveredCount, leads: names })
     }),
   mends: (harness, finding) => {
     const [ref, ...others] = finding.at

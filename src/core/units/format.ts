@@ -1,6 +1,6 @@
 import { exceeds } from './compare'
 
-export const LEAST_DECIMALS = 2
+const LEAST_DECIMALS = 2
 const MOST_DECIMALS = 6
 
 /** An amp figure as people write it, without its unit: `0.30`, `0.125`. */

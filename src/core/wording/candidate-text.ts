@@ -37,6 +37,8 @@ function misfitWords(harness: Harness, lead: PortRef, { misfit, to }: Candidate)
       return `another generation of this link: does not mate`
     case 'variant':
       return `another variant of this link: must not be joined`
+    case 'otherSupply':
+      return 'a cable of another supply: looks alike, wired differently, destroys devices'
     case 'label':
       return 'nobody has said what plug this is: do not plug'
     case 'sameEnds':

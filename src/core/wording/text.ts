@@ -1,4 +1,4 @@
-import { LEAST_DECIMALS, formatAlike } from '../units/format'
+import { formatAlike } from '../units/format'
 import { MEND_TEXTS, type Finding, type Mend, type Param } from '../rules/rule'
 import { ruleOf } from '../rules/check'
 
@@ -18,26 +18,37 @@ export function countOf(count: number, noun: string): string {
 }
 
 const UNIT_OF_SUFFIX = [
+  ['Milliamps', ' mA'],
   ['Amps', ' A'],
+  ['Celsius', ' °C'],
+  ['FramesPerSecond', ' frames a second'],
   ['Volts', ' V'],
   ['Percent', ' %'],
   ['Mm', ' mm'],
   ['Count', ''],
 ] as const
 
-function fill(template: string, params: Readonly<Record<string, Param>>): string {
-  const amps = Object.entries(params).filter(
-    (entry): entry is [string, number] => entry[0].endsWith('Amps') && typeof entry[1] === 'number',
+/** Figures of one unit in one sentence get the same decimals, as many as it takes to agree with the verdict. */
+function decimalsFor(suffix: string, params: Readonly<Record<string, Param>>): number {
+  const values = Object.entries(params).flatMap(([slot, value]) =>
+    typeof value === 'number' && unitOf(slot)?.[0] === suffix ? [value] : [],
   )
-  const decimals = formatAlike(amps.map(([, value]) => value))
+  if (suffix !== 'Amps' && values.every(Number.isInteger)) return 0
+  return formatAlike(values)
+}
+
+function unitOf(slot: string) {
+  return UNIT_OF_SUFFIX.find(([suffix]) => slot.endsWith(suffix))
+}
+
+function fill(template: string, params: Readonly<Record<string, Param>>): string {
   return template.replaceAll(/\{(\w+)\}/g, (_whole, slot: string) => {
     const value = params[slot]
     if (value === undefined) return `{${slot}}`
     if (typeof value === 'string') return value
     if (typeof value !== 'number') return listNames(value)
-    const unit = UNIT_OF_SUFFIX.find(([suffix]) => slot.endsWith(suffix))
-    if (unit === undefined) return String(value)
-    return (unit[0] === 'Amps' ? value.toFixed(Math.max(decimals, LEAST_DECIMALS)) : String(value)) + unit[1]
+    const unit = unitOf(slot)
+    return unit === undefined ? String(value) : value.toFixed(decimalsFor(unit[0], params)) + unit[1]
   })
 }
 

@@ -124,6 +124,12 @@ export function BuildsPage({ builds }: { readonly builds: readonly BuildSummary[
             </ul>
           )}
         </section>
+        <p className="mt-6 text-[14px] text-faded">
+          <Link href="/checks" prefetch={false} className="text-woad underline">
+            What is checked
+          </Link>
+          : every rule, with an example of what it says.
+        </p>
       </main>
     </div>
   )

@@ -1,6 +1,7 @@
 'use client'
 
 import { Unplug } from 'lucide-react'
+import { modeEdit } from '@/core/build/choose'
 import { sameRef } from '@/core/build/refs'
 import { HEADER_MODES } from '@/core/build/modes'
 import type { PlacedPort } from '@/core/harness/wiring'
@@ -21,7 +22,7 @@ function Mode({ placed }: { readonly placed: PlacedPort }) {
         value={chosen}
         onChange={(event) => {
           const mode = HEADER_MODES.find((candidate) => candidate === event.target.value) ?? null
-          dispatch({ type: 'chooseMode', at: placed.ref, mode })
+          dispatch(modeEdit(placed.ref, mode))
         }}
         className="rounded border border-thread bg-linen px-1 py-0.5"
       >

@@ -3,6 +3,7 @@
 import { Command } from 'cmdk'
 import { ArrowLeftRight, ArrowRight, Pin, Unplug } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { parkEdit } from '@/core/build/choose'
 import { sameRef } from '@/core/build/refs'
 import type { PortRef } from '@/core/formats/schema-kit'
 import { candidatesFor, type Candidate } from '@/core/harness/candidates'
@@ -206,9 +207,7 @@ export function LeadPanel({ placed }: { readonly placed: PlacedPort }) {
           <button
             type="button"
             className="text-woad underline"
-            onClick={() =>
-              dispatch({ type: 'park', at: placed.ref, reason: parked === undefined ? 'on purpose' : null })
-            }
+            onClick={() => dispatch(parkEdit(placed.ref, parked === undefined ? 'on purpose' : null))}
           >
             {parked === undefined ? 'Leave it loose on purpose' : 'It wants a port after all'}
           </button>

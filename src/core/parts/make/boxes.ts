@@ -61,7 +61,7 @@ export function makePoweredHub(
     readonly outletCount: number
     readonly mostAmps?: number
     readonly feed?: 'sata-power' | 'peripheral-4pin'
-    readonly passes?: 'pwm' | 'both'
+    readonly passes?: 'pwm' | 'both' | 'unknown'
   },
 ): Part {
   const origin = hub.origin ?? 'manual'
@@ -74,7 +74,8 @@ export function makePoweredHub(
       taking(
         'signal',
         'board lead',
-        { family: 'fan-4pin', wires: ['gnd', 'tach', 'pwm'] },
+        // A hub that also passes a lowered voltage has to sense it.
+        { family: 'fan-4pin', wires: hub.passes === 'both' ? FAN_WIRES : ['gnd', 'tach', 'pwm'] },
         { need: 'optional', leadId: 'signalLead' },
       ),
       taking(

@@ -5,4 +5,6 @@
 export { figureOf } from './kit'
 export * from './devices'
 export * from './boxes'
+export * from './controllers'
+export * from './links'
 export * from './sources'

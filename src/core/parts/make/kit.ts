@@ -110,3 +110,11 @@ export function addressable(
 
 export const numbered = (count: number, prefix: string) =>
   Array.from({ length: count }, (_, index) => `${prefix}${index + 1}`)
+
+/** A maker's own link: power, speed and light in one plug. */
+export interface Link {
+  readonly maker: string
+  readonly generation: string
+  readonly variant?: string
+}
+export const LINK_WIRES: readonly Wire[] = ['12v', '5v', 'gnd', 'pwm', 'tach', 'data']

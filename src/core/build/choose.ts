@@ -1,0 +1,28 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { About, Choice, ChoiceList, SingleEdit } from './edit-schema'
+
+const choose = (choice: Choice): SingleEdit => ({ type: 'choose', choice })
+const unchoose = (list: ChoiceList, about: About): SingleEdit => ({ type: 'unchoose', list, about })
+
+/** Sets a header's mode; null leaves it to what hangs there. */
+export const modeEdit = (at: PortRef, mode: 'pwm' | 'dc' | 'auto' | null): SingleEdit =>
+  mode === null ? unchoose('modes', at) : choose({ list: 'modes', entry: { at, mode } })
+
+/** Leaves a lead loose on purpose, with a reason; null makes it want a port again. */
+export const parkEdit = (at: PortRef, reason: string | null): SingleEdit =>
+  reason === null ? unchoose('parked', at) : choose({ list: 'parked', entry: { at, reason } })
+
+/** States that a motor runs at full speed on purpose. */
+export const flatOutEdit = (at: PortRef, reason: string): SingleEdit =>
+  choose({ list: 'flatOut', entry: { at, reason } })
+
+/** Says whether the setting that makes a box follow its sync input is made. */
+export const syncEdit = (at: PortRef, isOn: boolean): SingleEdit =>
+  choose({ list: 'syncSettings', entry: { at, isOn } })
+
+/** Gives a box its number in a cascade. */
+export const addressEdit = (itemId: string, addressNumber: number): SingleEdit =>
+  choose({ list: 'addresses', entry: { itemId, addressNumber } })
+
+/** Says that the cover is on the bare contacts of this port. */
+export const coverEdit = (at: PortRef): SingleEdit => choose({ list: 'covered', entry: at })

@@ -1,0 +1,169 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { Wire } from '../parts/connectors'
+import type { RelationOf } from '../parts/schema'
+import type { ChoicesBy } from './choices'
+import type { Net, Nets } from './nets'
+import { listBy, type PlacedPort, type Wiring } from './wiring'
+
+export interface PlacedLight {
+  readonly at: PortRef
+  readonly placed: PlacedPort
+  readonly light: RelationOf<'light'>
+}
+
+/** A light in the line of its source. */
+export interface Segment extends PlacedLight {
+  /** Index of its first LED as the source counts; undefined where a count before it is unknown. */
+  readonly firstLed: number | undefined
+  readonly ledCount: number | undefined
+  /** Where it stands in the line: two segments of one depth on one line are mirrors or neighbours of a splitter. */
+  readonly depth: number
+}
+
+/** All that one light output drives: series adds, a split mirrors. */
+export interface Line {
+  readonly source: PlacedPort
+  readonly segments: readonly Segment[]
+  /** LEDs the source has to address: the longest leg. A lower bound where some counts are unknown. */
+  readonly ledCount: number
+  readonly unknownCount: number
+  /** Segments that show what another leg shows. */
+  readonly mirrored: readonly Segment[]
+}
+
+export interface Lights {
+  /** Every light whose lead is plugged in. */
+  readonly lights: readonly PlacedLight[]
+  readonly lines: readonly Line[]
+  /** Lines below any giving port, the source's or one on the way. */
+  readonly lineBelow: (ref: PortRef) => Line
+  /** Ports that give the signal which reaches a light: exactly one when all is well. */
+  readonly sourcesOf: (light: PlacedLight) => readonly PlacedPort[]
+}
+
+const signalWireOf = (light: RelationOf<'light'>): Wire => (light.control === 'eachLed' ? 'data' : 'r')
+
+interface Context {
+  readonly wiring: Wiring
+  readonly nets: Nets
+  readonly choices: ChoicesBy
+}
+
+function follows({ choices }: Context, placed: PlacedPort): RelationOf<'follows'> | undefined {
+  return placed.facts.all.follows.find(
+    (r) =>
+      r.signal === 'light' &&
+      r.outlets.includes(placed.port.id) &&
+      choices.syncAt({ itemId: placed.item.id, portId: r.input }) === true,
+  )
+}
+
+/** Whether this port starts a signal of its own: a brain's outlet, as long as it does not follow a sync lead. */
+function isSource(context: Context, placed: PlacedPort): boolean {
+  if (placed.port.side !== 'gives' || follows(context, placed) !== undefined) return false
+  return placed.facts.all.drives.some((r) => r.signal === 'light' && r.outlets.includes(placed.port.id))
+}
+
+/** Outlets that pass on what comes in at this port: repeaters, and boxes that are set to follow. */
+function outletsFrom(context: Context, placed: PlacedPort): readonly PortRef[] {
+  const { all } = placed.facts
+  const repeated = all.repeats.filter((r) => r.signal === 'light' && r.from === placed.port.id).flatMap((r) => r.to)
+  const followed =
+    context.choices.syncAt(placed.ref) === true
+      ? all.follows.filter((r) => r.signal === 'light' && r.input === placed.port.id).flatMap((r) => r.outlets)
+      : []
+  return [...repeated, ...followed].map((portId) => ({ itemId: placed.item.id, portId }))
+}
+
+const add = (a: number | undefined, b: number | undefined) => (a === undefined || b === undefined ? undefined : a + b)
+
+/** Walks down from a giving port; a ring of threads ends where it meets itself. */
+function segmentsBelow(context: Context, start: PortRef): readonly Segment[] {
+  const { nets, wiring } = context
+  const seen = new Set<Net>()
+  const segments: Segment[] = []
+  const walk = (ref: PortRef, wire: Wire, at: { readonly led: number | undefined; readonly depth: number }): void => {
+    const net = nets(ref, wire)
+    if (net === undefined || seen.has(net)) return
+    seen.add(net)
+    for (const placed of net.ports) {
+      if (placed.port.side !== 'takes') continue
+      for (const light of placed.facts.all.light) {
+        if (light.input !== placed.port.id || signalWireOf(light) !== wire) continue
+        const ledCount = light.control === 'eachLed' ? light.addressedLedCount?.value : 0
+        segments.push({ at: placed.ref, placed, light, firstLed: at.led, ledCount, depth: at.depth })
+        if (light.output === undefined) continue
+        const output = { itemId: placed.item.id, portId: light.output }
+        walk(output, wire, { led: add(at.led, ledCount), depth: at.depth + 1 })
+      }
+      for (const outlet of outletsFrom(context, placed)) walk(outlet, wire, at)
+    }
+  }
+  const { wires } = wiring.port(start).port
+  for (const wire of ['data', 'r'] as const) if (wires.includes(wire)) walk(start, wire, { led: 0, depth: 0 })
+  return segments
+}
+
+function lineOf(context: Context, source: PlacedPort): Line {
+  const segments = segmentsBelow(context, source.ref)
+  const ends = segments.map((segment) => add(segment.firstLed, segment.ledCount)).filter((end) => end !== undefined)
+  const unknownCount = segments.filter((segment) => segment.ledCount === undefined).length
+  const byStart = listBy(
+    segments
+      .filter(({ light, firstLed }) => light.control === 'eachLed' && firstLed !== undefined)
+      .map((segment) => [`.${segment.firstLed}` as const, segment] as const),
+  )
+  const mirrored = [...byStart.values()].filter((same) => same.length > 1).flat()
+  return { source, segments, ledCount: Math.max(0, ...ends), unknownCount, mirrored }
+}
+
+/** Signal sources on the net of a light's input: outlets with a brain, and outputs of lights before it, traced up. */
+function sourcesOf(context: Context, { at, light }: PlacedLight): readonly PlacedPort[] {
+  const wire = signalWireOf(light)
+  const seen = new Set<Net>()
+  const climb = (ref: PortRef): readonly PlacedPort[] => {
+    const net = context.nets(ref, wire)
+    if (net === undefined || seen.has(net)) return []
+    seen.add(net)
+    return net.ports.flatMap((placed): readonly PlacedPort[] => {
+      if (placed.port.side !== 'gives') return []
+      if (isSource(context, placed)) return [placed]
+      const inputs = inputsOf(context, placed)
+      return inputs.flatMap((portId) => climb({ itemId: placed.item.id, portId }))
+    })
+  }
+  return climb(at)
+}
+
+/** Ports of the same item whose signal comes out at this one. */
+function inputsOf(context: Context, placed: PlacedPort): readonly string[] {
+  const { all } = placed.facts
+  const portId = placed.port.id
+  const following = follows(context, placed)
+  return [
+    ...all.light.filter((light) => light.output === portId && light.control === 'eachLed').map((light) => light.input),
+    ...all.repeats.filter((r) => r.signal === 'light' && r.to.includes(portId)).map((r) => r.from),
+    ...(following === undefined ? [] : [following.input]),
+  ]
+}
+
+/** The light lines of the build, with LED indices as each source counts them. */
+export function deriveLights(wiring: Wiring, nets: Nets, choices: ChoicesBy): Lights {
+  const context = { wiring, nets, choices }
+  const lights = wiring.items.flatMap((item) =>
+    wiring.factsOfItem(item.id).all.light.flatMap((light): readonly PlacedLight[] => {
+      const placed = wiring.port({ itemId: item.id, portId: light.input })
+      return wiring.threadsAt(placed.ref).length === 0 ? [] : [{ at: placed.ref, placed, light }]
+    }),
+  )
+  const lines = wiring.ports
+    .filter((placed) => isSource(context, placed) && wiring.threadsAt(placed.ref).length > 0)
+    .map((placed) => lineOf(context, placed))
+    .filter(({ segments }) => segments.length > 0)
+  return {
+    lights,
+    lines,
+    lineBelow: (ref) => lineOf(context, wiring.port(ref)),
+    sourcesOf: (light) => sourcesOf(context, light),
+  }
+}

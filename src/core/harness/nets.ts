@@ -1,0 +1,67 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { Wire } from '../parts/connectors'
+import type { PlacedPort, Wiring } from './wiring'
+
+/** One piece of copper on one wire: every port it touches, in the order of the build's ports. */
+export interface Net {
+  readonly wire: Wire
+  readonly ports: readonly PlacedPort[]
+}
+
+/** The net that a port's wire belongs to; undefined where the port has no such wire. */
+export type Nets = (ref: PortRef, wire: Wire) => Net | undefined
+
+/** Union by smallest index, with the paths halved on the way. */
+function rootOf(parents: Int32Array, index: number): number {
+  let at = index
+  while (parents[at] !== at) {
+    parents[at] = parents[parents[at]!]!
+    at = parents[at]!
+  }
+  return at
+}
+
+function unite(parents: Int32Array, a: number, b: number): void {
+  const [rootA, rootB] = [rootOf(parents, a), rootOf(parents, b)]
+  parents[Math.max(rootA, rootB)] = Math.min(rootA, rootB)
+}
+
+function netsOfWire(wiring: Wiring, wire: Wire): readonly (Net | undefined)[] {
+  const { ports } = wiring
+  const parents = Int32Array.from(ports.keys())
+  const hasWire = ports.map(({ port }) => port.wires.includes(wire))
+  for (const thread of wiring.threads) {
+    const [a, b] = [wiring.port(thread.from).index, wiring.port(thread.to).index]
+    if (hasWire[a] === true && hasWire[b] === true) unite(parents, a, b)
+  }
+  for (const item of wiring.items) {
+    const facts = wiring.factsOfItem(item.id)
+    const sets = facts.copperSets(wire)
+    if (sets.length === 0) continue
+    const first = wiring.firstPortIndex(item.id)
+    for (const [head, ...others] of sets) {
+      const start = first + facts.portIndex.get(head!)!
+      for (const other of others) unite(parents, start, first + facts.portIndex.get(other)!)
+    }
+  }
+  const byRoot = new Map<number, PlacedPort[]>()
+  for (const placed of ports) {
+    if (hasWire[placed.index] !== true) continue
+    const root = rootOf(parents, placed.index)
+    const members = byRoot.get(root)
+    if (members === undefined) byRoot.set(root, [placed])
+    else members.push(placed)
+  }
+  const nets = new Map([...byRoot].map(([root, members]): [number, Net] => [root, { wire, ports: members }]))
+  return ports.map((placed) => (hasWire[placed.index] === true ? nets.get(rootOf(parents, placed.index)) : undefined))
+}
+
+/** Copper nets by joining wires over threads and shared copper inside parts; each wire worked out when first asked for. */
+export function makeNets(wiring: Wiring): Nets {
+  const byWire = new Map<Wire, readonly (Net | undefined)[]>()
+  return (ref, wire) => {
+    let nets = byWire.get(wire)
+    if (nets === undefined) byWire.set(wire, (nets = netsOfWire(wiring, wire)))
+    return nets[wiring.port(ref).index]
+  }
+}

@@ -1,0 +1,62 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { RelationOf } from '../parts/schema'
+import { estimatedStartAmps, ESTIMATE_MS, surge } from '../physics/surge'
+import type { Budget } from './budgets'
+import { drawOf, isWeak } from './draw'
+import type { Wiring } from './wiring'
+
+/** The start-up peak at one limit: motors that start together, all else at what it draws. */
+export interface Surge {
+  readonly budget: Budget
+  readonly peakAmps: number
+  /** The stated peak, or the limit where none is stated. */
+  readonly mostAmps: number | undefined
+  /** Leads whose start current is an estimate: twice the rated one. */
+  readonly estimated: readonly PortRef[]
+  readonly unknownCount: number
+  /** Whether a figure in it is only assumed. */
+  readonly isWeak: boolean
+}
+
+function motorAt(wiring: Wiring, at: PortRef): RelationOf<'motor'> | undefined {
+  return wiring.factsOfItem(at.itemId).all.motor.find(({ port }) => port === at.portId)
+}
+
+/** When a motor starts: a box that staggers its outlets starts them one after another, in the order of its outlets. */
+function delayOf(wiring: Wiring, at: PortRef): number {
+  for (const thread of wiring.threadsAt(at)) {
+    const { facts, port } = wiring.port(wiring.otherEnd(thread, at))
+    const drives = facts.all.drives.find((r) => r.signal === 'speed' && r.outlets.includes(port.id))
+    if (drives?.staggerMs !== undefined) return drives.outlets.indexOf(port.id) * drives.staggerMs.value
+  }
+  return 0
+}
+
+/** The start-up surge at every limit that carries a motor. */
+export function surgesOf(wiring: Wiring, budgets: readonly Budget[]): readonly Surge[] {
+  return budgets.flatMap((budget): readonly Surge[] => {
+    const judged = budget.terms.map((term) => ({ term, motor: motorAt(wiring, term.at) }))
+    if (judged.every(({ motor }) => motor === undefined)) return []
+    const estimated: PortRef[] = []
+    let unknownCount = 0
+    const starts = judged.flatMap(({ term, motor }) => {
+      const runningAmps = motor === undefined ? term.amps : drawOf(motor, term.at).amps
+      if (motor?.startAmps !== undefined && runningAmps !== undefined) {
+        const startMs = motor.startMs?.value ?? ESTIMATE_MS
+        const delayMs = delayOf(wiring, term.at)
+        return [{ startAmps: motor.startAmps.value, startMs, runningAmps, delayMs }]
+      }
+      if (runningAmps === undefined) {
+        unknownCount += 1
+        return []
+      }
+      if (motor === undefined) return [{ startAmps: runningAmps, startMs: 0, runningAmps, delayMs: 0 }]
+      estimated.push(term.at)
+      const delayMs = delayOf(wiring, term.at)
+      return [{ startAmps: estimatedStartAmps(runningAmps), startMs: ESTIMATE_MS, runningAmps, delayMs }]
+    })
+    const most = budget.mostPeakAmps ?? budget.limit
+    const weak = budget.terms.some((term) => term.isWeak) || (most !== undefined && isWeak(most))
+    return [{ budget, peakAmps: surge(starts).peakAmps, mostAmps: most?.value, estimated, unknownCount, isWeak: weak }]
+  })
+}

@@ -1,0 +1,105 @@
+import type { PortKey } from '../build/refs'
+import type { PortRef } from '../formats/schema-kit'
+import type { RelationOf } from '../parts/schema'
+import { railsReaching } from './volts'
+import { listBy, type PlacedPort, type Wiring } from './wiring'
+
+/** Most mA of a port, and of each port of a hub that lives on its own upstream port (USB 2.0 specification, from memory). */
+const FULL_PORT_MILLIAMPS = 500
+const BUS_POWERED_PORT_MILLIAMPS = 100
+
+/** A device with an upstream USB lead, and where that lead goes. */
+export interface UsbDevice {
+  readonly lead: PlacedPort
+  readonly usb: RelationOf<'usb'>
+  readonly isThreaded: boolean
+  /** Whether the way up ends at a source of USB. */
+  readonly reaches: boolean
+}
+
+/** A downstream port with what its devices draw. */
+export interface UsbPort {
+  readonly placed: PlacedPort
+  readonly devices: readonly UsbDevice[]
+  readonly knownMilliamps: number
+  readonly unknownCount: number
+  readonly mostMilliamps: number
+}
+
+export interface Usb {
+  readonly devices: readonly UsbDevice[]
+  readonly ports: readonly UsbPort[]
+}
+
+function upLead(wiring: Wiring, itemId: string, usb: RelationOf<'usb'>): PlacedPort | undefined {
+  return usb.up === undefined ? undefined : wiring.port({ itemId, portId: usb.up })
+}
+
+/** The giving end that a USB lead is plugged into, through plain cables too. */
+function upstreamOf(wiring: Wiring, lead: PortRef): PlacedPort | undefined {
+  for (const thread of wiring.threadsAt(lead)) {
+    const other = wiring.port(wiring.otherEnd(thread, lead))
+    if (other.port.side !== 'gives' || !other.port.wires.includes('usb')) continue
+    const inlet = other.facts
+      .copper('usb', other.port.id)
+      .find((portId) => other.facts.portById.get(portId)?.side === 'takes')
+    return inlet === undefined ? other : upstreamOf(wiring, { itemId: other.item.id, portId: inlet })
+  }
+  return undefined
+}
+
+function reachesSource(wiring: Wiring, lead: PlacedPort, seen: ReadonlySet<string>): boolean {
+  if (seen.has(lead.key)) return false
+  const upstream = upstreamOf(wiring, lead.ref)
+  const usb = upstream?.facts.all.usb.find(({ down }) => down.includes(upstream.port.id))
+  if (upstream === undefined || usb === undefined) return false
+  const next = upLead(wiring, upstream.item.id, usb)
+  return next === undefined || reachesSource(wiring, next, new Set([...seen, lead.key]))
+}
+
+/** A hub lives on its upstream port unless a supply lead of its own brings it 5 V. */
+function isBusPowered(wiring: Wiring, itemId: string, usb: RelationOf<'usb'>): boolean {
+  if (usb.up === undefined) return false
+  const feeds = wiring.factsOfItem(itemId).all.powers.flatMap((powers) => (powers.rail === '5v' ? powers.feeds : []))
+  return !feeds.some((portId) => portId !== usb.up && railsReaching(wiring, { itemId, portId }, '5v').length > 0)
+}
+
+/** The USB tree: every device with its way up, and every port with its load in mA. */
+export function deriveUsb(wiring: Wiring): Usb {
+  const devices = wiring.items.flatMap((item) =>
+    wiring.factsOfItem(item.id).all.usb.flatMap((usb): readonly UsbDevice[] => {
+      const lead = upLead(wiring, item.id, usb)
+      if (lead === undefined) return []
+      const isThreaded = wiring.threadsAt(lead.ref).length > 0
+      return [{ lead, usb, isThreaded, reaches: isThreaded && reachesSource(wiring, lead, new Set()) }]
+    }),
+  )
+  const byPort = listBy(
+    devices.flatMap((device): (readonly [PortKey, UsbDevice])[] => {
+      const upstream = upstreamOf(wiring, device.lead.ref)
+      return upstream === undefined ? [] : [[upstream.key, device]]
+    }),
+  )
+  const ports = wiring.items.flatMap((item) =>
+    wiring.factsOfItem(item.id).all.usb.flatMap((usb) =>
+      usb.down.flatMap((portId): readonly UsbPort[] => {
+        const placed = wiring.port({ itemId: item.id, portId })
+        const hanging = byPort.get(placed.key) ?? []
+        if (hanging.length === 0) return []
+        const known = hanging.flatMap(({ usb: { drawMilliamps } }) => drawMilliamps?.value ?? [])
+        const lanes = placed.port.lanes?.count ?? 1
+        const each = isBusPowered(wiring, item.id, usb) ? BUS_POWERED_PORT_MILLIAMPS : FULL_PORT_MILLIAMPS
+        return [
+          {
+            placed,
+            devices: hanging,
+            knownMilliamps: known.reduce((total, milliamps) => total + milliamps, 0),
+            unknownCount: hanging.length - known.length,
+            mostMilliamps: usb.portMilliamps?.value ?? each * lanes,
+          },
+        ]
+      }),
+    ),
+  )
+  return { devices, ports }
+}

@@ -1,0 +1,210 @@
+// Made by tools/generate.ts from the rules and their cases. Do not edit.
+export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  "adapter-construction": {
+    "moulded": "X1 is a moulded adapter from the peripheral plug to SATA power: these have a bad name for burning. Prefer a crimped one, or a lead of the supply itself.",
+    "unknown": "Nobody has said whether X1, from the peripheral plug to SATA power, is moulded or crimped: the moulded ones have a bad name for burning. Look at its end.",
+  },
+  "bare-contacts": {
+    "bare": "F1 clip is free and live: bare contacts. Keep the cover on them.",
+  },
+  "box-waits-for-tach": {
+    "silent": "B1 drives nothing until it sees a tach, and none of what hangs there (F1) gives one: those fans stand still. Lead the command out of a splitter whose tach leg holds a real fan.",
+  },
+  "cascade-addresses": {
+    "sameAddress": "B1 and B2 all have the number 1: the program sees one box. Set their switches to different numbers.",
+    "notBridged": "B1 and B2 need a bridge cable from one to the next: without it only one of them is seen.",
+    "tooMany": "B1, B2 and B3 are 3 boxes of one family; it takes 2 together. Leave one out, or use a larger box.",
+    "addressUnknown": "Nobody has said how the switches of B1 and B2 are set; each box needs a number of its own.",
+  },
+  "chain-variants": {
+    "mixed": "B1 link outlet 1 has the variants plain and screen in one chain (F1 link lead and F2 link lead): they must not be joined, though their leads look alike. Give each variant an outlet of its own.",
+    "unknown": "Nobody has said which variant F1 link lead and F2 link lead on B1 link outlet 1 are; variants must not be joined. Read the print on the leads.",
+  },
+  "connector-mates": {
+    "family": "F1 and LED12V do not mate: 4-pin fan plug against 12 V light plug. Choose a port of its own kind, or the adapter for it.",
+    "maker": "A1 is a link of Alder, B1 of Birch: links of different makers do not mate. Use a box of its own maker.",
+    "generation": "A1 is of generation 1, B1 of 2: they look alike but do not mate. Use a box of its own generation.",
+    "variant": "A1 is the variant plain, B1 the variant screen: these must not be joined. Use a port of its own variant.",
+    "label": "Nobody has said what plug A1 or B1 is: do not plug it. Find out first, then name both.",
+  },
+  "cpu-header-tach": {
+    "blind": "Nothing reports its speed on CPU: the board refuses to start, or complains. Plug the pump, its tach lead or a radiator fan in there.",
+    "blindByChoice": "Nothing reports its speed on CPU, by your choice: the firmware ignores it. The firmware must be told to ignore that header.",
+    "headerUnknown": "Nobody has said which header of M1 is its CPU header; something must report its speed there. Look it up in the manual.",
+  },
+  "current-budget": {
+    "over": "SYS1 would carry 1.20 A; its limit is 1.00 A. Move a load to another port, or to a hub with a supply of its own.",
+    "tight": "SYS1 would carry 0.30 A: within its limit of 0.30 A, but over the 0.24 A that 20 % headroom leaves. Move a load, or accept less headroom.",
+    "drawUnknown": "SYS1 would carry at least 0.00 A of 1.00 A: 1 of its loads have no known draw. Read their labels.",
+    "limitUnknown": "SYS1 has no stated limit; it would carry at least 0.30 A. Look the limit up in the manual.",
+    "wouldHold": "SYS1 would hold if the figures are right: 0.30 A of 1.00 A, but one of them is only assumed. Check it against the manual or the label.",
+  },
+  "curve-falls": {
+    "falls": "The curve of CPU falls from 50 % at 30 °C to 40 % at 70 °C: the hotter, the slower. Raise the later point.",
+  },
+  "curve-full-speed": {
+    "never": "The curve of CPU never goes past 80 %: full speed is not reached however hot it gets. Let its last point ask for 100 %.",
+  },
+  "curve-start-duty": {
+    "belowStart": "The curve of CPU asks for 10 %; F1 only starts at 25 % and may stand still. Raise the lowest point.",
+    "cannotStop": "The curve of CPU goes to 0 %, but F1 does not stop at that: it keeps turning at its least speed. Raise the lowest point, or accept it.",
+    "unknown": "The curve of CPU goes down to 30 %; nobody has said at which duty F1 starts. Look it up, or try it on the bench.",
+    "stopUnknown": "The curve of CPU goes to 0 %; nobody has said whether F1 stops at that. Look it up, or try it on the bench.",
+  },
+  "device-count": {
+    "over": "B1 link outlet 1 would have 4 devices (F1, F2, F3 and F4); it takes 3. Move one to another outlet or box.",
+    "overOfKind": "B1 outlets together would have 2 devices of the kind screen (F1 and F2); it takes 1 of them. Move one to another outlet or box.",
+  },
+  "device-voltage": {
+    "tooHigh": "D1 takes 5 V, but SYS1 would put 12 V on it: that destroys the device. Unplug it.",
+    "tooLow": "F1 takes 12 V, but LED5V only gives 5 V: it does not work. Choose a 12 V source.",
+  },
+  "ends-mate": {
+    "sameEnds": "F1 and SYS1 both have pins: they cannot be pushed together. Choose a port with the other end.",
+    "bothGive": "M1 LED5V and M2 LED5V both give: nothing there takes supply or commands. Plug a device into each of them instead.",
+    "bothTake": "F1 and F2 both take: neither would be fed. Plug each into a port that gives.",
+  },
+  "extra-feed": {
+    "missing": "B1 link outlet 1 has 3 devices in a row; above 2 the row wants an extra supply lead at its far end. Plug one in, or shorten the row.",
+  },
+  "feed-missing": {
+    "nothingArrives": "B1 supply lead brings no supply to B1: what hangs there is dead. Follow it back, and plug its other end in.",
+    "oneOfTwo": "B1 wants all of its supply leads, and B1 supply lead 2 brings nothing. Plug it into the supply.",
+  },
+  "header-mode": {
+    "pwmForThree": "SYS1 is in PWM mode, but F1 have no PWM wire: full speed. Set it to DC where it can, or move them.",
+    "dcForFour": "SYS1 is in DC mode: F1 follow its voltage only roughly and may stall low. Set it to PWM where it can.",
+    "dcForHub": "SYS1 is in DC mode, but F1 behind a box hear only PWM: full speed. Set it to PWM.",
+    "modesUnknown": "Nobody has said which modes SYS1 knows, so whether it can slow F1 down is open. Look it up in the manual.",
+  },
+  "heat-source": {
+    "unlikely": "The curve of CPU listens to the heat of the graphics, though it cools the processor. Choose the processor or the coolant, or keep it if you know why.",
+    "unknown": "Nobody has said whose heat the curve of CPU listens to. Choose its source.",
+  },
+  "lead-loose": {
+    "needed": "Still loose, and needed (2): F1 and F2. Plug each into a port.",
+    "comfort": "Still loose, for comfort only (1): F1 light lead. Plug each into a port, or leave it loose on purpose.",
+    "parked": "F1 light lead is left loose on purpose: kept for later.",
+  },
+  "led-count": {
+    "over": "B1 light outlet 1 would address 60 LEDs; its limit is 40. What lies past that stays dark: move lights to another output.",
+    "unknown": "B1 light outlet 1 would address at least 0 of 40 LEDs: 1 of its lights have no known count. Count their LEDs.",
+  },
+  "light-order": {
+    "differs": "LED5V runs L1 and L2, but in the case they stand as L2 and L1: effects jump. Plug them in the order of the case, or re-sort in the program.",
+  },
+  "light-owner": {
+    "otherOwner": "L1 light lead is ruled by the maker's own program, but the choice for Front is the board. Move its lead, or change the choice.",
+    "ownerUnknown": "Nobody has said whether B1 light outlet 1, which rules L1 light lead, needs a program; the choice for this build is the maker's own program. Look it up in the manual of the box.",
+  },
+  "light-source": {
+    "none": "Nothing drives L2 light lead: no light source at the start of that chain. Plug its first lead into a light header or a light box.",
+    "several": "LED5V A and LED5V B both drive L1 light lead: two signals on one wire. Unplug one of them.",
+  },
+  "light-voltage": {
+    "tooHigh": "L1 light lead takes 5 V, but LED12V would put 12 V on it: that destroys the lights. Unplug it and choose a 5 V source.",
+    "tooLow": "L1 light lead takes 12 V, but LED5V only gives 5 V: it stays dark. Choose a 12 V source.",
+  },
+  "light-volts": {
+    "low": "L1 light lead gets 0.00 V at its far end, less than its 4.50 V; 0.00 V when the supply stands 5 % low. Feed it from nearer, with thicker wire, or from both ends.",
+    "wouldHold": "The volts at the far end would hold if contacts have 20 mΩ and what the lights leave unsaid (least volts, track) is as usual: L1 light lead. The lowest is 4.97 V at L1 light lead.",
+    "open": "The volts at the far end are open for L1 light lead: a length, a gauge or a draw on the way is missing. Measure the leads, read the labels.",
+  },
+  "mirrored-legs": {
+    "mirrors": "L1 light lead and L2 light lead show the same, since a splitter repeats what LED5V sends; you want them apart. Chain them, or use another output.",
+  },
+  "mixed-signal": {
+    "mixed": "SYS1 rules F2 without and F1 with a PWM wire by one signal: they do not follow it alike. Keep one kind to one signal.",
+  },
+  "modular-cable": {
+    "otherSupply": "X1 is a cable of Alder one, S1 is of Birch one: the plugs look alike and are wired differently, which destroys devices. Use only the cables that came with this supply.",
+    "originUnknown": "Nobody has said which supply X1 came with, or which set S1 takes: do not plug it before you know.",
+  },
+  "no-command": {
+    "straight": "F1 is fed at H1 outlet 1, which gives no command: it runs at full speed. Move it to a header, or let it run so on purpose.",
+    "legWithoutPwm": "F2 gets no PWM at Y1 outlet 2: it runs at full speed while the others follow. Use a leg with all wires, or let it run so on purpose.",
+    "pwmOnlyHub": "F1 has no PWM wire, and H1 outlet 1 passes nothing else: it runs at full speed. Move it to a header in DC mode, or let it run so on purpose.",
+    "hubWithoutSignal": "H1 board lead is loose, so no command reaches F1: full speed. Plug it into a header, or leave it loose on purpose.",
+    "boxUnknown": "Whether H1 outlet 1 can slow F1 down is not known: a risk of full speed. Look it up in the manual of the box.",
+    "byChoice": "F1 run at full speed on purpose: always at full speed.",
+  },
+  "one-reports": {
+    "oneOfMany": "CPU shows the speed of F1 alone; nothing is shown of F2, by design.",
+    "noneOfMany": "CPU will read 0 rpm: nothing is shown of F1, by design.",
+  },
+  "optional-header": {
+    "noReason": "F1 on CPU OPT follows the heat of the processor, on many boards with the command of the CPU header: good for a fan that cools the power stages. Write the reason beside the thread, or move it.",
+  },
+  "pack-contents": {
+    "notInPack": "F2: Quillet Drift 140 is said to come with Twin pack, which holds 1 of it. Another edition may hold it; else put it on the shopping list.",
+  },
+  "port-taken": {
+    "taken": "SYS1 has room for 1, but 2 are planned there: F1 and F2. Move one of them to a free port.",
+    "twoPlaces": "F1 is planned in 2 ports at once: SYS1 and SYS2. A lead has one plug; unplug it from the others.",
+  },
+  "ports-run-out": {
+    "short": "3 leads still want a place of their kind (F1, F2 and F3), and 2 such places are left. A splitter, a hub or another cable makes more.",
+  },
+  "pump-speed": {
+    "belowFull": "P1 follows the curve of CPU, which goes down to 30 %: a pump wants full speed. Set that header to 100 % throughout.",
+    "curveUnknown": "P1 is ruled by SYS1, a header for fans, and no curve is written down for it: a pump wants full speed. Use the pump header, or write down 100 %.",
+  },
+  "pwm-drive": {
+    "weak": "SYS1 may have to drive 10 mA on its PWM wire (2 × 5 mA); it states 8 mA. A powered hub repeats the command for all of them.",
+  },
+  "refresh-rate": {
+    "slow": "LED5V can show 16.59 frames a second with its 2000 LEDs; you want 30.00 frames a second. Spread the lights over more outputs.",
+    "unknown": "How often LED5V can show a new picture is open: 1 of its lights have no known LED count. Count their LEDs.",
+  },
+  "reporting-outlet": {
+    "empty": "Y1 outlet 1 is the one that reports speed, and it is empty while others are used: the board reads nothing. Put a fan there.",
+  },
+  "speed-owner": {
+    "otherOwner": "F1 is ruled by a box with its own program, but the choice for this build is the board. Move its lead, or change the choice.",
+  },
+  "stand-in-model": {
+    "short": "B1 light outlet 1 is told 3 × 8 = 24 LEDs (ring), but 30 hang there: 6 stay dark. Declare more units, or a longer model.",
+    "long": "B1 light outlet 1 is told 2 × 16 = 32 LEDs (ring), 2 more than hang there: effects spill past the end.",
+    "unknown": "B1 light outlet 1 is told 10 LEDs (ring), but at least one of its lights has no known count (0 are known). Count their LEDs.",
+  },
+  "start-surge": {
+    "over": "SYS1 would see a start-up peak of 1.60 A, over its 1.00 A. Stagger the start, or move a fan.",
+    "overByEstimate": "By an estimate of twice the rated current, the start-up peak goes over the limit at SYS1; the highest is 1.20 A of 1.00 A at SYS1. A known start current settles it.",
+    "wouldHold": "The start-up peak would hold if motors that state no start current take twice their rated one, at SYS1. Look it up where it matters.",
+    "unknown": "The start-up peak is open at SYS1: a draw or a limit is missing. Read the labels and the manual.",
+  },
+  "supplies-tied": {
+    "tied": "S1 A plug 1 and S2 A plug 1 are tied together (12 V and 5 V): two supplies push against each other. Unplug one of them.",
+  },
+  "sync-setting": {
+    "leadWithoutSetting": "B1 light sync lead is plugged in, but the setting “follow the board” is off: B1 keeps to its own program. Switch it on, or unplug the lead.",
+    "settingWithoutLead": "“follow the board” is on, but B1 light sync lead is loose: B1 follows nothing. Plug the lead in, or switch the setting off.",
+    "settingUnknown": "B1 light sync lead is plugged in; nobody has said whether “follow the board” is on in the program of B1. Without it the box keeps to its own program.",
+  },
+  "tach-lead-place": {
+    "elsewhere": "P1 tach lead gives its heartbeat to PUMP, while CPU reads nothing. Plug it into CPU.",
+  },
+  "tachs-tied": {
+    "tied": "F1 and F2 give their tach on one wire to CPU: what it reads is nonsense. Let only one of them report.",
+  },
+  "three-fan-rule": {
+    "moreThanThree": "SYS1 feeds 4 fans; your choice is three at most on one header. Move one, or let the sum decide.",
+    "sumHolds": "SYS1 feeds 4 fans, more than the three of the rule of thumb; the sum says it holds, and the sum decides.",
+    "sumOver": "SYS1 feeds 2 fans, which the rule of thumb (three) allows; the sum says it is too much, and the sum decides.",
+  },
+  "two-feeds-one-cable": {
+    "together": "B1 supply lead 1 and B1 supply lead 2 of B1 hang on one cable of the supply, which then carries it all. Use two cables where you can.",
+  },
+  "unlike-fans": {
+    "unlike": "SYS1 rules unlike fans by one signal: Four and other-four. Flow and noise differ at the same command; nothing is wrong with that if you know it.",
+    "unlikeAgainstChoice": "SYS1 rules unlike fans by one signal: Four and other-four. Your choice is to match all fans. Move one kind to another signal, or choose to mix.",
+  },
+  "usb-load": {
+    "over": "U1 header 1 would have to give 400 mA to B1 USB lead; it may give 200 mA. Use a USB hub with a supply of its own, or another header.",
+    "unknown": "USB1 would give at least 0 mA of 1000 mA: 1 of its devices (B1 USB lead) state no USB draw. Look it up in their manuals.",
+  },
+  "usb-reaches": {
+    "deadEnd": "B1 USB lead is plugged in, but its way ends before any USB source: B1 is not seen. Plug the hub on the way in.",
+    "needed": "B1 needs its program at least once, and B1 USB lead is loose. Plug it into a USB header.",
+  },
+}

@@ -1,0 +1,64 @@
+import type { Choices } from '../build/schema'
+import type { Harness } from '../harness/derive'
+import type { Segment } from '../harness/lights'
+import type { PlacedPort } from '../harness/wiring'
+import { defineRule } from './rule'
+
+type Owner = NonNullable<NonNullable<Choices['schools']>['light']>
+
+const OWNER_WORDS: Readonly<Record<Owner, string>> = {
+  board: 'the board',
+  maker: "the maker's own program",
+  handBox: 'a box with a remote',
+  foreign: "another maker's box",
+}
+
+/** Only a board tells what its headers are for; a box without a program is ruled by hand. */
+function ownerOf(source: PlacedPort, segment: Segment): Owner | undefined {
+  if (source.facts.part.ports.some(({ role }) => role !== undefined)) return 'board'
+  const drives = source.facts.all.drives.find((r) => r.signal === 'light' && r.outlets.includes(source.port.id))
+  if (drives?.needsProgram === undefined) return undefined
+  if (!drives.needsProgram) return 'handBox'
+  return source.facts.part.maker === segment.placed.facts.part.maker ? 'maker' : 'foreign'
+}
+
+function wantedFor(harness: Harness, itemId: string) {
+  const group = harness.build.groups?.find((g) => g.itemIds.includes(itemId) && g.schools?.light !== undefined)
+  const wanted = group?.schools?.light ?? harness.build.choices.schools?.light
+  return wanted === undefined ? undefined : { wanted, of: group?.name ?? 'this build' }
+}
+
+/** Who rules a light, against the choice of the build or its group. */
+export const lightOwner = defineRule({
+  id: 'light-owner',
+  group: 'light',
+  what: 'Every light is ruled by the one owner that the choice for its group names.',
+  source: 'a choice of the builder; the choices: common practice, no source',
+  reads: ['drives.needsProgram'],
+  asksOnly: ['choices.schools.light'],
+  messages: {
+    otherOwner: {
+      severity: 'mind',
+      text: '{lead} is ruled by {owner}, but the choice for {group} is {wanted}. Move its lead, or change the choice.',
+    },
+    ownerUnknown: {
+      severity: 'unknown',
+      text: 'Nobody has said whether {port}, which rules {lead}, needs a program; the choice for {group} is {wanted}. Look it up in the manual of the box.',
+    },
+  },
+  check: (harness, say) =>
+    harness.lights().lines.flatMap(({ source, segments }) =>
+      segments.map((segment) => {
+        const at = [segment.at]
+        const choice = wantedFor(harness, segment.at.itemId)
+        if (choice === undefined) return say.notApplicable(at)
+        const owner = ownerOf(source, segment)
+        const params = { lead: harness.name(segment.at), group: choice.of, wanted: OWNER_WORDS[choice.wanted] }
+        if (owner === undefined) return say.found('ownerUnknown', at, { ...params, port: harness.name(source.ref) })
+        return owner === choice.wanted
+          ? say.holds(at)
+          : say.found('otherOwner', at, { ...params, owner: OWNER_WORDS[owner] })
+      }),
+    ),
+  mends: () => [],
+})

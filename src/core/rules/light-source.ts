@@ -1,0 +1,50 @@
+import type { Harness } from '../harness/derive'
+import { movesOf, unplugsAt } from './mend'
+import { defineRule, type Finding, type Mend } from './rule'
+
+/** A chain of lights listens to one source of data: none leaves it dark, two spoil each other. */
+export const lightSource = defineRule({
+  id: 'light-source',
+  group: 'light',
+  what: 'Exactly one source drives every chain of lights.',
+  source: 'common practice, no source',
+  reads: [],
+  asksOnly: ['thread', 'drives'],
+  messages: {
+    none: {
+      severity: 'stop',
+      text: 'Nothing drives {leads}: no light source at the start of that chain. Plug its first lead into a light header or a light box.',
+    },
+    several: {
+      severity: 'stop',
+      text: '{sources} both drive {leads}: two signals on one wire. Unplug one of them.',
+    },
+  },
+  check: (harness, say) => {
+    const { lights, sourcesOf } = harness.lights()
+    // A plug that does not belong there has a snag of its own.
+    const mating = lights.filter(({ at }) =>
+      harness.threadsAt(at).every((thread) => harness.fit(thread).misfit === 'none'),
+    )
+    const judged = mating.map((light) => ({ light, sources: sourcesOf(light) }))
+    const dark = judged.filter(({ sources }) => sources.length === 0).map(({ light }) => light.at)
+    const driven = judged.filter(({ sources }) => sources.length === 1).map(({ light }) => say.holds([light.at]))
+    const fought = judged
+      .filter(({ sources }) => sources.length > 1)
+      .map(({ light, sources }) =>
+        say.found('several', [light.at, ...sources.map(({ ref }) => ref)], {
+          sources: sources.map(({ ref }) => harness.name(ref)),
+          leads: [harness.name(light.at)],
+        }),
+      )
+    const unlit = dark.length === 0 ? [] : [say.found('none', dark, { leads: dark.map((ref) => harness.name(ref)) })]
+    return [...driven, ...fought, ...unlit]
+  },
+  mends: (harness, finding) => mendsOf(harness, finding),
+})
+
+function mendsOf(harness: Harness, { messageId, at }: Finding): readonly Mend[] {
+  if (messageId === 'several') return at.slice(1).flatMap((source) => unplugsAt(harness, source))
+  // With one light in the dark its own lead is the one to move; a longer chain starts somewhere else.
+  return at.length === 1 ? at.flatMap((lead) => movesOf(harness, lead, 1)) : []
+}

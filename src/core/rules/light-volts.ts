@@ -1,0 +1,113 @@
+import { circuitOf, voltsAt, type TapVolts } from '../harness/electric'
+import { isWeak } from '../harness/draw'
+import type { Harness } from '../harness/derive'
+import type { Line, PlacedLight } from '../harness/lights'
+import type { Rail } from '../parts/connectors'
+import { RAIL_VOLTS } from '../physics/amps'
+import { exceeds } from '../units/compare'
+import { defineRule } from './rule'
+
+/** What a 5 V light needs at least where it does not say so; a 12 V one in the same proportion: common practice, no source. */
+const FALLBACK_SHARE = 4.5 / 5
+/** Supplies are allowed 5 % either way (ATX12V design guide, from memory). */
+const LOW_SHARE = 0.95
+
+interface Ends {
+  readonly line: Line
+  readonly rail: Rail
+  readonly taps: readonly TapVolts[]
+  readonly lowTaps: readonly TapVolts[]
+  readonly isOpen: boolean
+  readonly isAssumed: boolean
+}
+
+const leastVoltsOf = ({ light }: PlacedLight) => light.leastVolts?.value ?? RAIL_VOLTS[light.rail] * FALLBACK_SHARE
+
+function endsOf(harness: Harness, line: Line): Ends | undefined {
+  const rail = line.segments[0]!.light.rail
+  const source = line.segments[0]!.at
+  const circuit = circuitOf(harness, source, rail)
+  if (circuit === undefined || circuit.sources.length === 0) return undefined
+  const lit = line.segments.map(({ light }) => light)
+  return {
+    line,
+    rail,
+    taps: voltsAt(circuit),
+    lowTaps: voltsAt(circuit, RAIL_VOLTS[rail] * LOW_SHARE),
+    isOpen: circuit.unknownLeads.length > 0 || circuit.taps.some(({ amps }) => amps === undefined),
+    isAssumed: circuit.hasFallback || lit.some(({ leastVolts }) => leastVolts === undefined || isWeak(leastVolts)),
+  }
+}
+
+/** The segment that misses its least volts by most, or has the least to spare. */
+function worstOf({ line, taps }: Ends) {
+  const judged = line.segments.flatMap((segment) => {
+    const volts = taps
+      .filter((tap) => tap.consumer === segment.light && tap.at.itemId === segment.at.itemId)
+      .flatMap((tap) => tap.volts ?? [])
+    return volts.length === 0 ? [] : [{ segment, volts: Math.min(...volts), leastVolts: leastVoltsOf(segment) }]
+  })
+  return judged.toSorted((a, b) => a.volts - a.leastVolts - (b.volts - b.leastVolts))[0]
+}
+
+/** Volts at the last LED of every chain, by the whole network: copper both ways, contacts and tracks included. */
+export const lightVolts = defineRule({
+  id: 'light-volts',
+  group: 'light',
+  what: 'The last LED of every chain and splitter tree gets the volts it needs, at full white and full brightness.',
+  source:
+    'ASTM B258 and IEC 60028 for the copper; 4.5 V at least where a part says nothing: common practice, no source',
+  reads: ['lead.lengthMm', 'lead.gaugeAwg', 'light.whiteMilliampsPerLed', 'light.litLedCount'],
+  messages: {
+    low: {
+      severity: 'mind',
+      text: '{lead} gets {endVolts} at its far end, less than its {leastVolts}; {lowVolts} when the supply stands 5 % low. Feed it from nearer, with thicker wire, or from both ends.',
+    },
+    wouldHold: {
+      severity: 'unknown',
+      text: 'The volts at the far end would hold if contacts have 20 mΩ and what the lights leave unsaid (least volts, track) is as usual: {leads}. The lowest is {endVolts} at {lead}.',
+    },
+    open: {
+      severity: 'unknown',
+      text: 'The volts at the far end are open for {leads}: a length, a gauge or a draw on the way is missing. Measure the leads, read the labels.',
+    },
+  },
+  check: (harness, say) => {
+    const all = harness.lights().lines.flatMap((line) => endsOf(harness, line) ?? [])
+    const judged = all.map((ends) => ({ ends, worst: worstOf(ends) }))
+    const isLow = ({ worst }: (typeof judged)[number]) => worst !== undefined && exceeds(worst.leastVolts, worst.volts)
+    const low = judged.filter(isLow)
+    const rest = judged.filter((entry) => !isLow(entry))
+    const open = rest.filter(({ ends, worst }) => ends.isOpen || worst === undefined)
+    const assumed = rest.filter(({ ends, worst }) => !ends.isOpen && worst !== undefined && ends.isAssumed)
+    const certain = rest.filter(({ ends, worst }) => !ends.isOpen && worst !== undefined && !ends.isAssumed)
+    const refs = (entries: typeof judged) => entries.flatMap(({ ends }) => ends.line.segments.map(({ at }) => at))
+    const names = (entries: typeof judged) => refs(entries).map((ref) => harness.name(ref))
+    const lowest = assumed.toSorted((a, b) => a.worst!.volts - b.worst!.volts)[0]?.worst
+    return [
+      ...certain.map(({ ends }) => say.holds(refs([{ ends, worst: undefined }]))),
+      ...low.map(({ ends, worst }) => {
+        const { segment, volts, leastVolts } = worst!
+        const low = ends.lowTaps.filter((tap) => tap.at.itemId === segment.at.itemId && tap.consumer === segment.light)
+        return say.found('low', [segment.at, ends.line.source.ref], {
+          lead: harness.name(segment.at),
+          // Below nothing there is nothing: a light that starves draws less than it would like.
+          endVolts: Math.max(0, volts),
+          leastVolts,
+          lowVolts: Math.max(0, Math.min(...low.flatMap((tap) => tap.volts ?? []))),
+        })
+      }),
+      ...(lowest === undefined
+        ? []
+        : [
+            say.found('wouldHold', refs(assumed), {
+              leads: names(assumed),
+              endVolts: lowest.volts,
+              lead: harness.name(lowest.segment.at),
+            }),
+          ]),
+      ...(open.length === 0 ? [] : [say.found('open', refs(open), { leads: names(open) })]),
+    ]
+  },
+  mends: () => [],
+})

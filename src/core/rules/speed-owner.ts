@@ -1,0 +1,65 @@
+import type { Harness } from '../harness/derive'
+import type { Command } from '../harness/speed'
+import type { Choices } from '../build/schema'
+import { defineRule } from './rule'
+
+type Owner = 'board' | 'controller' | 'sync' | 'pump'
+type Schools = NonNullable<Choices['schools']>
+
+const OWNER_WORDS: Readonly<Record<Owner, string>> = {
+  board: 'the board',
+  controller: 'a box with its own program',
+  sync: 'the board, through a box that follows it',
+  pump: 'the pump head',
+}
+
+/** Only a board tells what its headers are for. */
+function ownerOf(harness: Harness, { head, through }: Command): Owner | undefined {
+  if (head === undefined) return undefined
+  const facts = harness.factsOfItem(head.itemId)
+  if (through.some((input) => harness.port(input).facts.all.follows.some((r) => r.input === input.portId)))
+    return 'sync'
+  if (facts.part.ports.some(({ role }) => role !== undefined)) return 'board'
+  return facts.all.motor.some(({ pump }) => pump === true) ? 'pump' : 'controller'
+}
+
+function wantedFor(harness: Harness, itemId: string): { readonly wanted: Owner; readonly of: string } | undefined {
+  const speedOf = (schools: Schools | undefined) => schools?.radiatorFans ?? schools?.speed
+  const group = harness.build.groups?.find((g) => g.itemIds.includes(itemId) && speedOf(g.schools) !== undefined)
+  const wanted = speedOf(group?.schools) ?? harness.build.choices.schools?.speed
+  return wanted === undefined ? undefined : { wanted, of: group?.name ?? 'this build' }
+}
+
+/** Who rules a fan, against the school that the build or its group has chosen. */
+export const speedOwner = defineRule({
+  id: 'speed-owner',
+  group: 'speed',
+  what: 'Fans are ruled by whom the choice for their group names: board, controller, or board through the controller.',
+  source: 'a choice of the builder; the choices: common practice, no source',
+  reads: [],
+  asksOnly: ['choices.schools.speed', 'groups.schools.radiatorFans'],
+  messages: {
+    otherOwner: {
+      severity: 'mind',
+      text: '{lead} is ruled by {owner}, but the choice for {group} is {wanted}. Move its lead, or change the choice.',
+    },
+  },
+  check: (harness, say) =>
+    harness.speed().commands.map((command) => {
+      const at = [command.at]
+      const choice = wantedFor(harness, command.at.itemId)
+      const owner = ownerOf(harness, command)
+      if (choice === undefined || owner === undefined || command.motor.pump === true) {
+        return say.notApplicable(at)
+      }
+      if (owner === choice.wanted) return say.holds(at)
+      const params = {
+        lead: harness.name(command.at),
+        owner: OWNER_WORDS[owner],
+        group: choice.of,
+        wanted: OWNER_WORDS[choice.wanted],
+      }
+      return say.found('otherOwner', at, params)
+    }),
+  mends: () => [],
+})

@@ -1,0 +1,64 @@
+import type { Harness } from '../harness/derive'
+import type { PlacedPort } from '../harness/wiring'
+import { exceeds } from '../units/compare'
+import { defineRule } from './rule'
+
+/** LEDs that the declaration has to cover: where one signal is copied to all groups, the largest of them. */
+function neededAt(harness: Harness, placed: PlacedPort) {
+  const together = placed.facts.all.drives.find(
+    (r) => r.signal === 'light' && r.together && r.outlets.includes(placed.port.id),
+  )
+  const portIds = together?.outlets ?? [placed.port.id]
+  const lines = portIds.map((portId) => harness.lights().lineBelow({ itemId: placed.item.id, portId }))
+  return {
+    ledCount: Math.max(0, ...lines.map((line) => line.ledCount)),
+    unknownCount: lines.reduce((sum, line) => sum + line.unknownCount, 0),
+  }
+}
+
+/** The model that a box is told it drives, against the lights that really hang there. */
+export const standInModel = defineRule({
+  id: 'stand-in-model',
+  group: 'light',
+  what: 'The units and model declared to a box cover the LEDs that hang there, and no more.',
+  source: 'common practice, no source',
+  reads: ['light.addressedLedCount'],
+  asksOnly: ['choices.declaredModels'],
+  messages: {
+    short: {
+      severity: 'mind',
+      text: '{port} is told {unitCount} × {modelLedCount} = {declaredCount} LEDs ({model}), but {ledCount} hang there: {darkCount} stay dark. Declare more units, or a longer model.',
+    },
+    long: {
+      severity: 'note',
+      text: '{port} is told {unitCount} × {modelLedCount} = {declaredCount} LEDs ({model}), {spillCount} more than hang there: effects spill past the end.',
+    },
+    unknown: {
+      severity: 'unknown',
+      text: '{port} is told {declaredCount} LEDs ({model}), but at least one of its lights has no known count ({ledCount} are known). Count their LEDs.',
+    },
+  },
+  check: (harness, say) =>
+    (harness.build.choices.declaredModels ?? []).map((declared) => {
+      const at = [declared.at]
+      const { ledCount, unknownCount } = neededAt(harness, harness.port(declared.at))
+      const declaredCount = declared.unitCount * declared.ledCount
+      const params = {
+        port: harness.name(declared.at),
+        unitCount: declared.unitCount,
+        modelLedCount: declared.ledCount,
+        declaredCount,
+        model: declared.model,
+        ledCount,
+      }
+      if (exceeds(ledCount, declaredCount)) {
+        return say.found('short', at, { ...params, darkCount: ledCount - declaredCount })
+      }
+      if (unknownCount > 0) return say.found('unknown', at, params)
+      if (exceeds(declaredCount, ledCount)) {
+        return say.found('long', at, { ...params, spillCount: declaredCount - ledCount })
+      }
+      return say.holds(at)
+    }),
+  mends: () => [],
+})

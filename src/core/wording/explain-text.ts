@@ -1,0 +1,115 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { Rail } from '../parts/connectors'
+import { railsOf } from '../parts/mating'
+import { RAIL_VOLTS } from '../physics/amps'
+import type { Budget } from '../harness/budgets'
+import type { Harness } from '../harness/derive'
+import { circuitOf, voltsAt } from '../harness/electric'
+import type { Command } from '../harness/speed'
+import { railOrigin, wayUp, type Way } from '../harness/upstream'
+import { sameRef } from '../build/refs'
+import { sumText } from './sum-text'
+import { countOf, listNames } from './text'
+
+const INDENT = '  '
+
+const END_WORDS = {
+  source: '',
+  loose: ', which is loose',
+  nowhere: ', which leads nowhere',
+  ring: ', which leads back to itself',
+} as const satisfies Record<Way['end'], string>
+
+/** Every limit on the way, nearest first. */
+function budgetsOn(harness: Harness, start: PortRef, way: Way, rail: Rail): readonly Budget[] {
+  const places = [start, ...way.stretches.flatMap(({ from, to }) => [from, to])]
+  return [...new Set(places.flatMap((ref) => harness.budgetsAt(ref)))].filter((budget) => budget.rail === rail)
+}
+
+function placeOf(harness: Harness, { at, name }: Budget): string {
+  const [first] = at
+  return first === undefined || at.length > 1 ? (name ?? 'outlets together') : harness.name(first)
+}
+
+function supplyLines(harness: Harness, ref: PortRef, rail: Rail): readonly string[] {
+  const { port } = harness.port(ref)
+  const way = wayUp(harness, ref, (placed) => railOrigin(placed, rail))
+  const stops = way.stretches.flatMap(({ to }, i) => {
+    const next = way.stretches[i + 1]?.from
+    return next === undefined ? [harness.name(to)] : [harness.name(to), harness.name(next)]
+  })
+  const title = `${RAIL_VOLTS[rail]} V supply`
+  const sums = budgetsOn(harness, ref, way, rail).map(
+    (budget) => `${INDENT}${placeOf(harness, budget)}: ${sumText(harness.build, budget)}`,
+  )
+  if (port.side === 'gives') return sums.length === 0 ? [] : [`${title}: given here`, ...sums]
+  if (stops.length === 0) return [`${title}: loose`]
+  return [`${title}: ${stops.join(' > ')}${END_WORDS[way.end]}`, ...sums]
+}
+
+const CONTROL_WORDS = {
+  pwm: 'by its PWM wire',
+  dc: 'by its voltage',
+  roughDc: 'by its voltage, roughly',
+  none: 'not at all: full speed',
+  unknown: 'in a way that nobody has said',
+} as const satisfies Record<Command['control'], string>
+
+function speedLines(harness: Harness, ref: PortRef): readonly string[] {
+  const command = harness.speed().commands.find(({ at }) => sameRef(at, ref))
+  const reading = harness.port(ref).port.side === 'gives' ? harness.tach().readingAt(ref) : undefined
+  const by = command?.head === undefined ? '' : ` from ${harness.name(command.head)}`
+  const through =
+    command === undefined || command.through.length === 0
+      ? ''
+      : ` through ${listNames(command.through.map((input) => harness.name(input)))}`
+  return [
+    ...(command === undefined ? [] : [`Command${by}${through}: ${CONTROL_WORDS[command.control]}`]),
+    ...(reading === undefined
+      ? []
+      : [
+          `Speed read here: ${reading.motors.length === 0 ? 'none' : listNames(reading.motors.map(({ at }) => harness.name(at)))}`,
+        ]),
+  ]
+}
+
+function lightLines(harness: Harness, ref: PortRef): readonly string[] {
+  return harness.lights().lines.flatMap(({ source, segments, ledCount }) => {
+    const segment = segments.find(({ at }) => sameRef(at, ref))
+    if (segment === undefined) return []
+    const { light, firstLed, ledCount: own } = segment
+    const circuit = circuitOf(harness, ref, light.rail)
+    const volts = (circuit === undefined ? [] : voltsAt(circuit))
+      .filter((tap) => tap.consumer === light && sameRef(tap.at, ref))
+      .flatMap((tap) => tap.volts ?? [])
+    const unknownCount = circuit?.unknownLeads.length ?? 0
+    const missing = unknownCount === 0 ? '' : `, without ${countOf(unknownCount, 'lead')} of unknown length or gauge`
+    const place =
+      light.control === 'oneColour'
+        ? 'one colour for all LEDs'
+        : firstLed === undefined || own === undefined
+          ? 'LED numbers unknown'
+          : `LED ${firstLed + 1} to ${firstLed + own} of ${ledCount}`
+    return [
+      `Light from ${harness.name(source.ref)}: ${place}`,
+      ...(volts.length === 0
+        ? []
+        : [
+            `${INDENT}${Math.max(0, Math.min(...volts)).toFixed(2)} V at its far end at full white, of ${RAIL_VOLTS[light.rail].toFixed(2)} V at the source${missing}`,
+          ]),
+    ]
+  })
+}
+
+/** All that follows for one port, line by line: its way to the supply with every sum, its command, its light. */
+export function explainLines(harness: Harness, ref: PortRef): readonly string[] {
+  const { port, facts } = harness.port(ref)
+  const others = harness.threadsAt(ref).map((thread) => harness.name(harness.otherEnd(thread, ref)))
+  const plugged = others.length === 0 ? 'nothing plugged in' : `plugged to ${listNames(others)}`
+  return [
+    `${harness.name(ref)} (${facts.part.name}): ${plugged}`,
+    ...railsOf(port).flatMap((rail) => supplyLines(harness, ref, rail)),
+    ...speedLines(harness, ref),
+    ...lightLines(harness, ref),
+  ]
+}

@@ -1,0 +1,265 @@
+import { figureOf, makeBoard, makeController, makeFan, makeStrip12V } from '../../src/core/parts/make'
+import type { Part } from '../../src/core/parts/schema'
+import { bench, partNamed } from '../support/bench'
+import { as, at, changed, withChoices, type Case } from './case'
+
+const fan = makeFan({ id: 'fan', name: 'Fan', pins: 4, sizeMm: 120, amps: 0.2 })
+const starts = (id: string, startAmps: number) =>
+  changed(as(fan, id), 'motor', () => ({ startAmps: figureOf(startAmps, 'label'), startMs: figureOf(800, 'label') }))
+const boardOf = (id: string, mostAmps: number | undefined, origin: 'manual' | 'template' = 'manual') =>
+  makeBoard({
+    id,
+    name: id,
+    origin,
+    fanHeaders: [{ name: 'SYS1', role: 'case', ...(mostAmps === undefined ? {} : { mostAmps }) }],
+    lightHeaders: [],
+    usbHeaderCount: 0,
+  })
+const peaky = changed(boardOf('peaky', 1), 'limit', () => ({ mostPeakAmps: figureOf(3, 'manual') }))
+const box = (id: string, staggerMs: number | undefined) =>
+  makeController({ id, name: id, fanOutletCount: 3, mostAmps: 1, ...(staggerMs === undefined ? {} : { staggerMs }) })
+const own = [
+  fan,
+  starts('calm', 0.4),
+  starts('rough', 0.8),
+  as(makeFan({ id: 'big', name: 'Big', pins: 4, sizeMm: 140, amps: 0.6 }), 'big'),
+  makeStrip12V({ id: 'amps', name: 'Amps', amps: 0.6 }),
+  makeFan({ id: 'watts', name: 'Watts', pins: 4, sizeMm: 120, watts: 2.16 }),
+  makeFan({ id: 'blank', name: 'Blank', pins: 4, sizeMm: 120 }),
+  boardOf('one', 1),
+  boardOf('half', 0.5),
+  boardOf('silent', undefined),
+  boardOf('assumed', 1, 'template'),
+  peaky,
+  box('at-once', undefined),
+  box('in-turn', 1000),
+]
+const fans = (board: string, model: string, count: number) =>
+  bench(
+    [`M1: ${board}`, 'Y1: splitter-4', ...Array.from({ length: count }, (_, i) => `F${i + 1}: ${model}`)],
+    ['Y1.in > M1.SYS1', ...Array.from({ length: count }, (_, i) => `F${i + 1}.fan > Y1.out${i + 1}`)],
+    own,
+  )
+const onBox = (model: string) =>
+  bench(
+    ['S1: supply-550', `B1: ${model}`, 'F1 F2: rough'],
+    ['B1.supply1 > S1.A_1', 'F1.fan > B1.fan1', 'F2.fan > B1.fan2'],
+    own,
+  )
+
+const drawing: Part = {
+  id: 'drawing',
+  name: 'Screen',
+  kind: 'other',
+  markPrefix: 'D',
+  ports: partNamed('hand-box').ports.filter(({ side }) => side === 'takes'),
+  leads: partNamed('hand-box').leads ?? [],
+  inside: [{ type: 'draw', id: 'screen', port: 'supply', rail: '5v', ratedAmps: figureOf(0.3, 'label') }],
+}
+const onSupply = bench(['S1: supply-550', 'D1: drawing'], ['D1.supply > S1.A_1'], [drawing])
+
+export const currentCases: readonly Case[] = [
+  {
+    rule: 'current-budget',
+    what: 'lights by their LEDs',
+    build: bench(['M1: board-middle', 'L1: strip-5v-30'], ['L1.light > M1.LED5V']),
+    wanted: 'holds',
+  },
+  {
+    rule: 'current-budget',
+    what: 'lights by their watts',
+    build: bench(['M1: board-middle', 'L1: strip-12v'], ['L1.light > M1.LED12V']),
+    wanted: 'holds',
+  },
+  {
+    rule: 'current-budget',
+    what: 'lights by their label',
+    build: bench(['M1: board-middle', 'L1: amps'], ['L1.light > M1.LED12V'], own),
+    wanted: 'holds',
+  },
+  {
+    rule: 'current-budget',
+    what: 'a fan by its watts',
+    build: bench(['M1: board-middle', 'F1: watts'], ['F1.fan > M1.SYS1'], own),
+    wanted: 'holds',
+  },
+  { rule: 'current-budget', what: 'a screen on a supply cable', build: onSupply, wanted: 'holds' },
+  {
+    rule: 'start-surge',
+    what: 'known start currents within the limit',
+    build: fans('one', 'calm', 2),
+    wanted: 'holds',
+  },
+  {
+    rule: 'start-surge',
+    what: 'over the limit, within the stated peak',
+    build: fans('peaky', 'rough', 3),
+    wanted: 'holds',
+  },
+  { rule: 'start-surge', what: 'a box that starts its outlets in turn', build: onBox('in-turn'), wanted: 'holds' },
+  { rule: 'start-surge', what: 'no motor', build: bench(['M1: board-middle'], []), wanted: 'notApplicable' },
+  {
+    rule: 'start-surge',
+    what: 'known start currents over the limit',
+    build: fans('one', 'rough', 2),
+    wanted: 'over',
+    params: { subject: 'SYS1', peakAmps: 1.6, mostAmps: 1 },
+  },
+  {
+    rule: 'start-surge',
+    what: 'the same box without the turn',
+    build: onBox('at-once'),
+    wanted: 'over',
+    params: { subject: 'B1 outlets together', peakAmps: 1.6 },
+  },
+  {
+    rule: 'start-surge',
+    what: 'over the limit by an estimate',
+    build: fans('one', 'fan', 3),
+    wanted: 'overByEstimate',
+    params: { subject: 'SYS1', mostAmps: 1, subjects: ['SYS1'] },
+  },
+  {
+    rule: 'start-surge',
+    what: 'an estimate within the limit',
+    build: fans('one', 'fan', 2),
+    wanted: 'wouldHold',
+    params: { subjects: ['SYS1'] },
+  },
+  {
+    rule: 'start-surge',
+    what: 'a limit that a template assumes',
+    build: fans('assumed', 'calm', 1),
+    wanted: 'wouldHold',
+  },
+  {
+    rule: 'start-surge',
+    what: 'a draw nobody has said',
+    build: fans('one', 'blank', 1),
+    wanted: 'unknown',
+    params: { subjects: ['SYS1'] },
+  },
+  { rule: 'start-surge', what: 'a limit nobody has said', build: fans('silent', 'calm', 1), wanted: 'unknown' },
+
+  { rule: 'three-fan-rule', what: 'three that hold', build: fans('one', 'fan', 3), wanted: 'holds' },
+  { rule: 'three-fan-rule', what: 'a box is no header', build: onBox('at-once'), wanted: 'notApplicable' },
+  {
+    rule: 'three-fan-rule',
+    what: 'four that hold by the sum',
+    build: fans('one', 'fan', 4),
+    wanted: 'sumHolds',
+    params: { port: 'SYS1', fanCount: 4 },
+  },
+  {
+    rule: 'three-fan-rule',
+    what: 'two that are too much',
+    build: fans('one', 'big', 2),
+    wanted: 'sumOver',
+    params: { port: 'SYS1', fanCount: 2 },
+  },
+  {
+    rule: 'three-fan-rule',
+    what: 'four where three were chosen',
+    build: withChoices(fans('one', 'fan', 4), { schools: { fanCount: 'threeFans' } }),
+    wanted: 'moreThanThree',
+  },
+]
+
+const curveOn = (
+  header: string,
+  heatSource: 'processor' | 'graphics' | undefined,
+  ...points: readonly (readonly [number, number])[]
+) =>
+  ({
+    curves: [
+      {
+        at: at('m1', header),
+        ...(heatSource === undefined ? {} : { heatSource }),
+        points: points.map(([temperatureC, dutyPercent]) => ({ temperatureC, dutyPercent })),
+      },
+    ],
+  }) as const
+const curvy = changed(as(fan, 'curvy'), 'motor', () => ({
+  startDutyPercent: figureOf(25, 'label'),
+  stopsAtZeroDuty: true,
+}))
+const stubborn = changed(as(fan, 'stubborn'), 'motor', () => ({ stopsAtZeroDuty: false }))
+const curved = (model: string, header: string, choice: ReturnType<typeof curveOn>) =>
+  withChoices(bench(['M1: board-middle', `F1: ${model}`], [`F1.fan > M1.${header}`], [fan, curvy, stubborn]), choice)
+const good = curved('curvy', 'CPU', curveOn('CPU', 'processor', [30, 30], [70, 100]))
+
+export const curveCases: readonly Case[] = [
+  { rule: 'curve-falls', what: 'a curve that rises', build: good, wanted: 'holds' },
+  { rule: 'curve-falls', what: 'no curve', build: bench(['M1: board-middle']), wanted: 'notApplicable' },
+  {
+    rule: 'curve-falls',
+    what: 'a dip, its points out of order',
+    build: curved('curvy', 'CPU', curveOn('CPU', 'processor', [70, 40], [30, 50], [80, 100])),
+    wanted: 'falls',
+    params: { port: 'CPU', fromPercent: 50, fromCelsius: 30, toPercent: 40, toCelsius: 70 },
+  },
+  { rule: 'curve-start-duty', what: 'above the start duty', build: good, wanted: 'holds' },
+  {
+    rule: 'curve-start-duty',
+    what: 'a fan that may stop',
+    build: curved('curvy', 'CPU', curveOn('CPU', 'processor', [30, 0], [70, 100])),
+    wanted: 'holds',
+  },
+  { rule: 'curve-start-duty', what: 'no curve', build: bench(['M1: board-middle']), wanted: 'notApplicable' },
+  {
+    rule: 'curve-start-duty',
+    what: 'below the start duty',
+    build: curved('curvy', 'CPU', curveOn('CPU', 'processor', [30, 10], [70, 100])),
+    wanted: 'belowStart',
+    params: { lead: 'F1', leastPercent: 10, startPercent: 25 },
+  },
+  {
+    rule: 'curve-start-duty',
+    what: 'a stop that it cannot do',
+    build: curved('stubborn', 'CPU', curveOn('CPU', 'processor', [30, 0], [70, 100])),
+    wanted: 'cannotStop',
+  },
+  {
+    rule: 'curve-start-duty',
+    what: 'no start duty known',
+    build: curved('fan', 'CPU', curveOn('CPU', 'processor', [30, 30], [70, 100])),
+    wanted: 'unknown',
+    params: { leastPercent: 30 },
+  },
+  {
+    rule: 'curve-start-duty',
+    what: 'a stop nobody has tried',
+    build: curved('fan', 'CPU', curveOn('CPU', 'processor', [30, 0], [70, 100])),
+    wanted: 'stopUnknown',
+  },
+  { rule: 'curve-full-speed', what: 'up to 100 %', build: good, wanted: 'holds' },
+  { rule: 'curve-full-speed', what: 'no curve', build: bench(['M1: board-middle']), wanted: 'notApplicable' },
+  {
+    rule: 'curve-full-speed',
+    what: 'up to 80 %',
+    build: curved('curvy', 'CPU', curveOn('CPU', 'processor', [30, 30], [70, 80])),
+    wanted: 'never',
+    params: { mostPercent: 80 },
+  },
+  { rule: 'heat-source', what: 'the processor for the CPU header', build: good, wanted: 'holds' },
+  {
+    rule: 'heat-source',
+    what: 'graphics for a case header',
+    build: curved('curvy', 'SYS1', curveOn('SYS1', 'graphics', [30, 30])),
+    wanted: 'holds',
+  },
+  { rule: 'heat-source', what: 'no curve', build: bench(['M1: board-middle']), wanted: 'notApplicable' },
+  {
+    rule: 'heat-source',
+    what: 'graphics for the CPU header',
+    build: curved('curvy', 'CPU', curveOn('CPU', 'graphics', [30, 30])),
+    wanted: 'unlikely',
+    params: { port: 'CPU', heat: 'graphics' },
+  },
+  {
+    rule: 'heat-source',
+    what: 'nobody has said',
+    build: curved('curvy', 'CPU', curveOn('CPU', undefined, [30, 30])),
+    wanted: 'unknown',
+  },
+]

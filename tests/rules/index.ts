@@ -1,0 +1,18 @@
+import type { Case } from './case'
+import { currentCases, curveCases } from './current.cases'
+import { fitCases } from './fit.cases'
+import { lightCases } from './light.cases'
+import { speedCases } from './speed.cases'
+import { supplyCases } from './supply.cases'
+import { tachCases } from './tach.cases'
+
+/** The whole table, group by group. */
+export const allCases: readonly Case[] = [
+  ...fitCases,
+  ...currentCases,
+  ...speedCases,
+  ...tachCases,
+  ...lightCases,
+  ...supplyCases,
+  ...curveCases,
+]
