@@ -32,7 +32,7 @@ function linesOf(circuit: Circuit, index: number): readonly string[] {
   const volts = RAIL_VOLTS[circuit.rail]
   return [
     `* circuit ${index}: ${circuit.rail}, ${circuit.sources.length} source(s), ${circuit.taps.length} tap(s)`,
-    ...circuit.nodeNames.map((text, node) => `* ${name(node)} = ${commentOf(text)}`),
+    ...circuit.nodeNames().map((text, node) => `* ${name(node)} = ${commentOf(text)}`),
     ...circuit.sources.flatMap(({ supplyNode, returnNode }, i) => [
       `Vs${index}_${i} ${name(supplyNode)} 0 ${volts}`,
       `Vr${index}_${i} ${name(returnNode)} 0 0`,

@@ -2,7 +2,7 @@ import type { Figure, PortRef } from '../formats/schema-kit'
 import { FAMILY_FACTS, RAILS, type Rail } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
 import type { RelationOf } from '../parts/schema'
-import { compareMarks, exceeds } from '../units/compare'
+import { exceeds } from '../units/compare'
 import type { PartFacts } from './part-facts'
 import type { Wiring } from './wiring'
 import { isWeak, type Term } from './draw'
@@ -152,13 +152,13 @@ function placesOf(facts: PartFacts): readonly Place[] {
 export function deriveBudgets(wiring: Wiring, loads: Loads): readonly Budget[] {
   const placesByPart = new Map<PartFacts, readonly Place[]>()
   const { headroomPercent } = wiring.build.choices
-  const markOf = (term: Term) => wiring.port(term.at).item.mark
+  const rankOf = (term: Term) => wiring.firstPortIndex(term.at.itemId)
   const budgetAt = (itemId: string, facts: PartFacts, place: Place): Budget => {
     const at = place.portIds.map((portId) => ({ itemId, portId }))
     const terms = at.flatMap((ref) =>
       facts.portById.get(ref.portId)?.side === 'gives' ? loads.from(ref, place.rail) : loads.into(ref, place.rail),
     )
-    const sorted = terms.length > 1 ? terms.toSorted((a, b) => compareMarks(markOf(a), markOf(b))) : terms
+    const sorted = terms.length > 1 ? terms.toSorted((a, b) => rankOf(a) - rankOf(b)) : terms
     const sum = sumUp(sorted, place.limit, headroomPercent, place.limitFrom)
     return {
       ...sum,

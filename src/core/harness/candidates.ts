@@ -7,7 +7,6 @@ import { sumUp, type Budget, type Sum } from './budgets'
 import type { Harness } from './derive'
 import type { Term } from './draw'
 import { hasRoomFor } from './occupancy'
-import { looseReportersOf } from './tach'
 import { railOrigin } from './upstream'
 import { railsOn } from './volts'
 import type { PlacedPort } from './wiring'
@@ -154,7 +153,7 @@ const ROLES_FOR_PUMP = ['pump', 'cpu', 'cpuOptional', 'case'] as const
 /** The last lead that could report to a CPU header which reads nothing belongs there, since the board looks for one. */
 function isLastForCpu(harness: Harness, { placed: lead }: Lead, to: PlacedPort): boolean {
   if (to.port.role !== 'cpu' || (harness.tach().readingAt(to.ref)?.motors.length ?? 0) > 0) return false
-  const loose = looseReportersOf(harness, to.item.assemblyId)
+  const { loose } = harness.tach().reporters(to.item.assemblyId)
   return loose.length === 1 && loose[0]!.item.id === lead.item.id
 }
 

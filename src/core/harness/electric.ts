@@ -1,11 +1,11 @@
-import type { PortRef } from '../formats/schema-kit'
+import type { Figure, PortRef } from '../formats/schema-kit'
 import type { Rail, Wire } from '../parts/connectors'
 import { RAIL_VOLTS } from '../physics/amps'
 import { wireOhms } from '../physics/copper'
 import { nodeVolts, type Resistor } from '../physics/network'
 import { drawOf } from './draw'
 import type { Loads } from './loads'
-import { supplyPortOf, type Consumer } from './part-facts'
+import { supplyPortOf, type Consumer, type PartFacts } from './part-facts'
 import { sourcesOnNet } from './supplies'
 import type { Nets } from './nets'
 import type { PlacedPort, Wiring } from './wiring'
@@ -25,7 +25,9 @@ export interface Tap {
 /** The copper between the sources of one net and what they feed, supply and return both. */
 export interface Circuit {
   readonly rail: Rail
-  readonly nodeNames: readonly string[]
+  readonly nodeCount: number
+  /** What each node stands for, for people. */
+  readonly nodeNames: () => readonly string[]
   readonly resistors: readonly Resistor[]
   readonly taps: readonly Tap[]
   readonly sources: readonly { readonly at: PortRef; readonly supplyNode: number; readonly returnNode: number }[]
@@ -35,7 +37,8 @@ export interface Circuit {
   readonly hasFallback: boolean
 }
 
-interface Context extends Wiring {
+/** What the circuit is drawn from. */
+interface Harnessed extends Wiring {
   readonly nets: Nets
   readonly loads: Loads
 }
@@ -46,46 +49,15 @@ function returnWireCount(wires: readonly Wire[]): number {
   return Math.max(1, wires.filter((wire) => wire === 'r' || wire === 'g' || wire === 'b').length)
 }
 
-/** The network while it is drawn: nodes come into being as they are named. */
-interface Sketch {
-  readonly rail: Rail
-  readonly nodeNames: string[]
-  readonly resistors: Resistor[]
-  readonly unknownLeads: PortRef[]
-  readonly byName: Map<string, number>
-  hasFallback: boolean
-}
-
-function node(sketch: Sketch, name: string): number {
-  const known = sketch.byName.get(name)
-  if (known !== undefined) return known
-  sketch.byName.set(name, sketch.nodeNames.length)
-  return sketch.nodeNames.push(name) - 1
-}
-
-const nodesAt = (sketch: Sketch, place: string) => ({
-  supplyNode: node(sketch, `${place} +`),
-  returnNode: node(sketch, `${place} -`),
-})
-
-interface Copper {
-  readonly ohms: number
-  readonly returnOhms: number
-}
-
-/** Copper between two places, there and back. */
-function stretch(sketch: Sketch, from: string, to: string, { ohms, returnOhms }: Copper): void {
-  const a = nodesAt(sketch, from)
-  const b = nodesAt(sketch, to)
-  sketch.resistors.push({ a: a.supplyNode, b: b.supplyNode, ohms })
-  sketch.resistors.push({ a: a.returnNode, b: b.returnNode, ohms: returnOhms })
-}
+/** For each port of a part the port whose place inside it shares: one of its copper, and not behind a light's track. */
+type Meeting = readonly number[]
+const meetingsByPart = new WeakMap<PartFacts, Map<Rail, Meeting>>()
 
 /**
  * Whether this output of a light lies behind its track. A pair of tails on one lead does not: what goes on to the next
  * device turns back at the fork and never runs through this one.
  */
-function isBehindTrack({ facts }: PlacedPort, portId: string, rail: Rail): boolean {
+function isBehindTrack(facts: PartFacts, portId: string, rail: Rail): boolean {
   const leadOf = (id: string) => facts.portById.get(id)?.lead?.leadId
   return facts.all.light.some(
     ({ input, output, rail: of }) =>
@@ -93,67 +65,146 @@ function isBehindTrack({ facts }: PlacedPort, portId: string, rail: Rail): boole
   )
 }
 
-/** Ports of one copper meet inside their part. */
-function insideOf(placed: PlacedPort, portId: string, rail: Rail): string {
-  const { facts, item } = placed
-  if (isBehindTrack(placed, portId, rail)) return `${item.id}.${portId}:inside`
-  const meeting = facts
-    .copper(rail, portId)
-    .filter((id) => !isBehindTrack(placed, id, rail))
-    .toSorted()[0]
-  return `${item.id}.${meeting ?? portId}:inside`
+function meetingOf(facts: PartFacts, rail: Rail): Meeting {
+  let byRail = meetingsByPart.get(facts)
+  if (byRail === undefined) meetingsByPart.set(facts, (byRail = new Map()))
+  let meeting = byRail.get(rail)
+  if (meeting === undefined) {
+    meeting = facts.part.ports.map(({ id }, own) => {
+      if (isBehindTrack(facts, id, rail)) return own
+      const others = facts.copper(rail, id).filter((other) => !isBehindTrack(facts, other, rail))
+      return Math.min(own, ...others.map((other) => facts.portIndex.get(other)!))
+    })
+    byRail.set(rail, meeting)
+  }
+  return meeting
+}
+
+/** Kinds of places: inside a part, at the contact of a port, at the fork of a lead, at the end of a light. */
+const INSIDE = 0
+const CONTACT = 1
+const FORK = 2
+const END = 3
+const KINDS = 4
+/** More leads than a part can have, so that a port and a lead make one number. */
+const LEADS = 256
+
+/** The network while it is drawn: nodes come into being as their places are named. */
+interface Sketch {
+  readonly wiring: Wiring
+  readonly rail: Rail
+  readonly places: number[]
+  readonly placeIndexes: Map<number, number>
+  readonly drawnForks: Set<number>
+  readonly resistors: Resistor[]
+  readonly unknownLeads: PortRef[]
+  hasFallback: boolean
+}
+
+const placeKey = (portIndex: number, kind: number, leadIndex = 0) => (portIndex * LEADS + leadIndex) * KINDS + kind
+
+/** The supply node of a place; its return node is the next one. */
+function nodeAt(sketch: Sketch, place: number): number {
+  let index = sketch.placeIndexes.get(place)
+  if (index === undefined) {
+    index = sketch.places.push(place) - 1
+    sketch.placeIndexes.set(place, index)
+  }
+  return index * 2
+}
+
+function nodesAt(sketch: Sketch, place: number) {
+  const supplyNode = nodeAt(sketch, place)
+  return { supplyNode, returnNode: supplyNode + 1 }
+}
+
+interface Copper {
+  readonly ohms: number
+  readonly returnOhms: number
+}
+
+/** Copper between two places, there and back. */
+function stretch(sketch: Sketch, from: number, to: number, { ohms, returnOhms }: Copper): void {
+  const a = nodeAt(sketch, from)
+  const b = nodeAt(sketch, to)
+  sketch.resistors.push({ a, b, ohms })
+  sketch.resistors.push({ a: a + 1, b: b + 1, ohms: returnOhms })
+}
+
+function insideOf(sketch: Sketch, { facts, item }: PlacedPort, portId: string): number {
+  const meeting = meetingOf(facts, sketch.rail)[facts.portIndex.get(portId)!]!
+  return placeKey(sketch.wiring.firstPortIndex(item.id) + meeting, INSIDE)
+}
+
+function copperOf(
+  sketch: Sketch,
+  placed: PlacedPort,
+  lengthMm: Figure | undefined,
+  gaugeAwg: Figure | undefined,
+): Copper {
+  if (lengthMm === undefined || gaugeAwg === undefined) {
+    sketch.unknownLeads.push(placed.ref)
+    return { ohms: 0, returnOhms: 0 }
+  }
+  const ohms = wireOhms(gaugeAwg.value, lengthMm.value)
+  return { ohms, returnOhms: ohms / returnWireCount(placed.port.wires) }
+}
+
+/** Where the contact of a port is: inside its part, or at the end of its lead, or behind a fork at the end of a branch. */
+function contactOf({ facts, port, index }: PlacedPort, inside: number): number {
+  const leadIndex = facts.part.leads?.findIndex(({ id }) => id === port.lead?.leadId) ?? -1
+  if (leadIndex < 0) return inside
+  if ((port.lead?.lengthFromForkMm?.value ?? 0) > 0) return placeKey(index, CONTACT)
+  return placeKey(Math.floor(inside / KINDS / LEADS), FORK, leadIndex)
 }
 
 /** From inside the part to the contact of one port: nothing, a lead, or a fork and its branch. */
 function drawLead(sketch: Sketch, placed: PlacedPort): void {
-  const { port, facts, key } = placed
-  const inside = insideOf(placed, port.id, sketch.rail)
-  const lead = facts.part.leads?.find((candidate) => candidate.id === port.lead?.leadId)
-  if (port.lead === undefined || lead === undefined) {
-    stretch(sketch, inside, key, { ohms: 0, returnOhms: 0 })
-    return
+  const { port, facts } = placed
+  const leadIndex = facts.part.leads?.findIndex(({ id }) => id === port.lead?.leadId) ?? -1
+  const lead = facts.part.leads?.[leadIndex]
+  if (port.lead === undefined || lead === undefined) return
+  const inside = insideOf(sketch, placed, port.id)
+  const fork = placeKey(Math.floor(inside / KINDS / LEADS), FORK, leadIndex)
+  // Several ends may hang on one lead; its trunk is drawn once.
+  if (!sketch.drawnForks.has(fork)) {
+    sketch.drawnForks.add(fork)
+    stretch(sketch, inside, fork, copperOf(sketch, placed, lead.lengthMm, lead.gaugeAwg))
   }
-  const copperOf = (lengthMm: number | undefined, gaugeAwg: number | undefined): Copper => {
-    if (lengthMm === undefined || gaugeAwg === undefined) {
-      sketch.unknownLeads.push(placed.ref)
-      return { ohms: 0, returnOhms: 0 }
-    }
-    const ohms = wireOhms(gaugeAwg, lengthMm)
-    return { ohms, returnOhms: ohms / returnWireCount(port.wires) }
-  }
-  const fork = `${inside}/${lead.id}`
-  if (!sketch.byName.has(`${fork} +`)) {
-    stretch(sketch, inside, fork, copperOf(lead.lengthMm?.value, lead.gaugeAwg?.value))
-  }
-  const branchMm = port.lead.lengthFromForkMm?.value ?? 0
-  const gaugeAwg = (port.lead.gaugeAwg ?? lead.gaugeAwg)?.value
-  stretch(sketch, fork, key, branchMm === 0 ? { ohms: 0, returnOhms: 0 } : copperOf(branchMm, gaugeAwg))
+  const contact = contactOf(placed, inside)
+  if (contact === fork) return
+  const gaugeAwg = port.lead.gaugeAwg ?? lead.gaugeAwg
+  stretch(sketch, fork, contact, copperOf(sketch, placed, port.lead.lengthFromForkMm, gaugeAwg))
 }
 
-function drawContacts(sketch: Sketch, wiring: Wiring, placed: PlacedPort): void {
+function drawContacts(sketch: Sketch, placed: PlacedPort): void {
+  const { wiring, rail } = sketch
   for (const thread of wiring.threadsAt(placed.ref)) {
     const other = wiring.port(wiring.otherEnd(thread, placed.ref))
     // Each thread is met from both of its ends; it is drawn from the first.
-    if (other.index < placed.index || !other.port.wires.includes(sketch.rail)) continue
+    if (other.index < placed.index || !other.port.wires.includes(rail)) continue
     const stated = placed.port.contactMilliohm ?? other.port.contactMilliohm
     if (stated === undefined) sketch.hasFallback = true
     const ohms = (stated?.value ?? FALLBACK_CONTACT_MILLIOHM) / 1000
     const returns = Math.min(returnWireCount(placed.port.wires), returnWireCount(other.port.wires))
-    stretch(sketch, placed.key, other.key, { ohms, returnOhms: ohms / returns })
+    const from = contactOf(placed, insideOf(sketch, placed, placed.port.id))
+    const to = contactOf(other, insideOf(sketch, other, other.port.id))
+    stretch(sketch, from, to, { ohms, returnOhms: ohms / returns })
   }
 }
 
 /** A light draws along its whole track: half at its start and half at its end drop as much at the end as the real thing. */
 function tapsOf(sketch: Sketch, placed: PlacedPort, consumer: Consumer): readonly Tap[] {
-  const inside = insideOf(placed, placed.port.id, sketch.rail)
+  const inside = insideOf(sketch, placed, placed.port.id)
   const { amps } = drawOf(consumer, placed.ref)
   const tap = { at: placed.ref, consumer }
   if (consumer.type !== 'light') return [{ ...tap, amps, ...nodesAt(sketch, inside) }]
   if (consumer.trackMilliohm === undefined) sketch.hasFallback = true
   const trackOhms = (consumer.trackMilliohm?.value ?? 0) / 1000
   const { output } = consumer
-  const isThrough = output !== undefined && isBehindTrack(placed, output, sketch.rail)
-  const end = isThrough ? insideOf(placed, output, sketch.rail) : `${inside}/${consumer.id} end`
+  const isThrough = output !== undefined && isBehindTrack(placed.facts, output, sketch.rail)
+  if (trackOhms === 0 && !isThrough) return [{ ...tap, amps, ...nodesAt(sketch, inside) }]
+  const end = isThrough ? insideOf(sketch, placed, output) : placeKey(placed.index, END)
   stretch(sketch, inside, end, { ohms: trackOhms / 2, returnOhms: trackOhms / 2 })
   const half = amps === undefined ? undefined : amps / 2
   return [
@@ -162,34 +213,56 @@ function tapsOf(sketch: Sketch, placed: PlacedPort, consumer: Consumer): readonl
   ]
 }
 
-function drawTaps(sketch: Sketch, { loads }: Context, placed: PlacedPort): readonly Tap[] {
+function drawTaps(sketch: Sketch, loads: Loads, placed: PlacedPort): readonly Tap[] {
   const { rail } = sketch
   const own = placed.facts.consumers
     .filter((consumer) => consumer.rail === rail && supplyPortOf(consumer) === placed.port.id)
     .flatMap((consumer) => tapsOf(sketch, placed, consumer))
   const forOthers = loads.passedOn(placed.ref, rail).map(({ amps }): Tap => {
-    const nodes = nodesAt(sketch, insideOf(placed, placed.port.id, rail))
+    const nodes = nodesAt(sketch, insideOf(sketch, placed, placed.port.id))
     return { at: placed.ref, consumer: undefined, amps, ...nodes }
   })
   return [...own, ...forOthers]
 }
 
+const KIND_WORDS = ['inside', 'contact', 'fork', 'end']
+
+/** What a node stands for, for people who read the netlist. */
+function describe(sketch: Sketch, place: number, way: '+' | '-'): string {
+  const sort = place % KINDS
+  const portIndex = Math.floor(place / KINDS / LEADS)
+  const lead = Math.floor(place / KINDS) % LEADS
+  const placed = sketch.wiring.ports[portIndex]!
+  const of = sort === FORK ? ` of lead ${placed.facts.part.leads![lead]!.id}` : ''
+  return `${placed.key} ${KIND_WORDS[sort]}${of} ${way}`
+}
+
 /** The circuit that a port belongs to on this rail; undefined where the port has no such wire. */
-export function circuitOf(context: Context, ref: PortRef, rail: Rail): Circuit | undefined {
-  const net = context.nets(ref, rail)
+export function circuitOf(harness: Harnessed, ref: PortRef, rail: Rail): Circuit | undefined {
+  const net = harness.nets(ref, rail)
   if (net === undefined) return undefined
-  const sketch: Sketch = { rail, nodeNames: [], resistors: [], unknownLeads: [], byName: new Map(), hasFallback: false }
+  const sketch: Sketch = {
+    wiring: harness,
+    rail,
+    places: [],
+    placeIndexes: new Map(),
+    drawnForks: new Set(),
+    resistors: [],
+    unknownLeads: [],
+    hasFallback: false,
+  }
   const taps = net.ports.flatMap((placed) => {
     drawLead(sketch, placed)
-    drawContacts(sketch, context, placed)
-    return placed.port.side === 'takes' ? drawTaps(sketch, context, placed) : []
+    drawContacts(sketch, placed)
+    return placed.port.side === 'takes' ? drawTaps(sketch, harness.loads, placed) : []
   })
-  const sources = sourcesOnNet(context, context.nets, ref, rail).map((placed) => ({
+  const sources = sourcesOnNet(harness, harness.nets, ref, rail).map((placed) => ({
     at: placed.ref,
-    ...nodesAt(sketch, insideOf(placed, placed.port.id, rail)),
+    ...nodesAt(sketch, insideOf(sketch, placed, placed.port.id)),
   }))
-  const { nodeNames, resistors, unknownLeads, hasFallback } = sketch
-  return { rail, nodeNames, resistors, taps, sources, unknownLeads, hasFallback }
+  const { places, resistors, unknownLeads, hasFallback } = sketch
+  const nodeNames = () => places.flatMap((place) => [describe(sketch, place, '+'), describe(sketch, place, '-')])
+  return { rail, nodeCount: places.length * 2, nodeNames, resistors, taps, sources, unknownLeads, hasFallback }
 }
 
 /** A tap with the volts that stand across it: undefined where a draw on the way or a source is missing. */
@@ -197,9 +270,9 @@ export interface TapVolts extends Tap {
   readonly volts: number | undefined
 }
 
-/** Volts across every tap, with each source at `sourceVolts` (the rail's nominal volts unless said otherwise). */
-export function voltsAt(circuit: Circuit, sourceVolts = RAIL_VOLTS[circuit.rail]): readonly TapVolts[] {
-  const { nodeNames, resistors, taps, sources } = circuit
+/** Volts across every tap, with each source at its rail's nominal volts. */
+export function voltsAt(circuit: Circuit): readonly TapVolts[] {
+  const { nodeCount, resistors, taps, sources } = circuit
   const drawnAmps = new Map<number, number>()
   const draw = (at: number, amps: number) => drawnAmps.set(at, (drawnAmps.get(at) ?? 0) + amps)
   for (const { amps, supplyNode, returnNode } of taps) {
@@ -207,9 +280,12 @@ export function voltsAt(circuit: Circuit, sourceVolts = RAIL_VOLTS[circuit.rail]
     draw(returnNode, -(amps ?? 0))
   }
   const fixedVolts = new Map(
-    sources.flatMap(({ supplyNode, returnNode }) => [[supplyNode, sourceVolts] as const, [returnNode, 0] as const]),
+    sources.flatMap(({ supplyNode, returnNode }) => [
+      [supplyNode, RAIL_VOLTS[circuit.rail]] as const,
+      [returnNode, 0] as const,
+    ]),
   )
-  const volts = nodeVolts({ nodeCount: nodeNames.length, resistors, fixedVolts, drawnAmps })
+  const volts = nodeVolts({ nodeCount, resistors, fixedVolts, drawnAmps })
   const isKnown = taps.every(({ amps }) => amps !== undefined)
   return taps.map((tap) => {
     const [plus, minus] = [volts[tap.supplyNode], volts[tap.returnNode]]

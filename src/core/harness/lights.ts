@@ -118,21 +118,25 @@ function lineOf(context: Context, source: PlacedPort): Line {
 }
 
 /** Signal sources on the net of a light's input: outlets with a brain, and outputs of lights before it, traced up. */
-function sourcesOf(context: Context, { at, light }: PlacedLight): readonly PlacedPort[] {
-  const wire = signalWireOf(light)
-  const seen = new Set<Net>()
-  const climb = (ref: PortRef): readonly PlacedPort[] => {
+function makeSourcesOf(context: Context): (light: PlacedLight) => readonly PlacedPort[] {
+  const memo = new Map<Net, readonly PlacedPort[]>()
+  const climb = (ref: PortRef, wire: Wire): readonly PlacedPort[] => {
     const net = context.nets(ref, wire)
-    if (net === undefined || seen.has(net)) return []
-    seen.add(net)
-    return net.ports.flatMap((placed): readonly PlacedPort[] => {
+    if (net === undefined) return []
+    const known = memo.get(net)
+    if (known !== undefined) return known
+    // A ring of threads brings nothing.
+    memo.set(net, [])
+    const sources = net.ports.flatMap((placed): readonly PlacedPort[] => {
       if (placed.port.side !== 'gives') return []
       if (isSource(context, placed)) return [placed]
       const inputs = inputsOf(context, placed)
-      return inputs.flatMap((portId) => climb({ itemId: placed.item.id, portId }))
+      return inputs.flatMap((portId) => climb({ itemId: placed.item.id, portId }, wire))
     })
+    memo.set(net, sources)
+    return sources
   }
-  return climb(at)
+  return ({ at, light }) => climb(at, signalWireOf(light))
 }
 
 /** Ports of the same item whose signal comes out at this one. */
@@ -164,6 +168,6 @@ export function deriveLights(wiring: Wiring, nets: Nets, choices: ChoicesBy): Li
     lights,
     lines,
     lineBelow: (ref) => lineOf(context, wiring.port(ref)),
-    sourcesOf: (light) => sourcesOf(context, light),
+    sourcesOf: makeSourcesOf(context),
   }
 }

@@ -1,5 +1,5 @@
 import type { PortRef } from '../formats/schema-kit'
-import type { Rail } from '../parts/connectors'
+import { RAILS, type Rail } from '../parts/connectors'
 import type { PlacedPort, Wiring } from './wiring'
 import { drawOf, type Term } from './draw'
 import { supplyPortOf } from './part-facts'
@@ -24,11 +24,13 @@ function ownTerms(placed: PlacedPort, rail: Rail, portIds: readonly string[]): r
 }
 
 export function makeLoads(wiring: Wiring): Loads {
-  const memo = new Map<string, readonly Term[]>()
-  const open = new Set<string>()
+  const memo = new Map<number, readonly Term[]>()
+  const open = new Set<number>()
+  const keyOf = (ref: PortRef, rail: Rail, way: 0 | 1) =>
+    (wiring.port(ref).index * RAILS.length + RAILS.indexOf(rail)) * 2 + way
 
   /** Each sum once; a ring of threads (a wrong wiring that can exist) adds nothing the second time round. */
-  const once = (key: string, sum: () => readonly Term[]): readonly Term[] => {
+  const once = (key: number, sum: () => readonly Term[]): readonly Term[] => {
     const known = memo.get(key)
     if (known !== undefined) return known
     if (open.has(key)) return []
@@ -40,7 +42,7 @@ export function makeLoads(wiring: Wiring): Loads {
   }
 
   const from = (ref: PortRef, rail: Rail): readonly Term[] =>
-    once(`from ${ref.itemId}.${ref.portId} ${rail}`, () => {
+    once(keyOf(ref, rail, 0), () => {
       if (!wiring.port(ref).port.wires.includes(rail)) return []
       return wiring.threadsAt(ref).flatMap((thread) => {
         const other = wiring.otherEnd(thread, ref)
@@ -73,7 +75,7 @@ export function makeLoads(wiring: Wiring): Loads {
       .map(asUnknown)
 
   const into = (ref: PortRef, rail: Rail): readonly Term[] =>
-    once(`into ${ref.itemId}.${ref.portId} ${rail}`, () => {
+    once(keyOf(ref, rail, 1), () => {
       const placed = wiring.port(ref)
       if (!placed.port.wires.includes(rail)) return []
       const copper = placed.facts.copper(rail, ref.portId)

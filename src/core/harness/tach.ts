@@ -13,6 +13,8 @@ export interface Reading {
 export interface Tach {
   readonly readings: readonly Reading[]
   readonly readingAt: (ref: PortRef) => Reading | undefined
+  /** Leads of one machine that could report a speed, plugged in or not. */
+  readonly reporters: (assemblyId: string | undefined) => Reporters
 }
 
 /** The port that a motor's pulses come out of. */
@@ -49,24 +51,28 @@ export function deriveTach(wiring: Wiring, nets: Nets): Tach {
     .filter(reads)
     .map((placed): Reading => ({ at: placed.ref, placed, motors: motorsBelow(placed.ref, new Set()) }))
   const byPort = listBy(readings.map((reading) => [reading.placed.key, reading] as const))
-  return { readings, readingAt: (ref) => byPort.get(wiring.port(ref).key)?.[0] }
+  return { readings, readingAt: (ref) => byPort.get(wiring.port(ref).key)?.[0], reporters: reportersByMachine(wiring) }
 }
 
-/** Leads of one machine that could report a speed to a header, plugged in or not. */
-export function reportersOf(wiring: Wiring, assemblyId: string | undefined): readonly PlacedPort[] {
-  return wiring.items
-    .filter((item) => item.assemblyId === assemblyId)
-    .flatMap((item) =>
-      wiring
-        .factsOfItem(item.id)
-        .all.motor.map((motor) => wiring.port({ itemId: item.id, portId: tachPortOf(motor) }))
-        .filter(({ port }) => port.wires.includes('tach')),
-    )
+/** The leads of one machine that could report a speed to a header. */
+interface Reporters {
+  readonly all: readonly PlacedPort[]
+  /** Those that still have to be plugged in somewhere. */
+  readonly loose: readonly PlacedPort[]
 }
 
-/** Of those, the ones that still have to be plugged in somewhere. */
-export function looseReportersOf(wiring: Wiring, assemblyId: string | undefined): readonly PlacedPort[] {
-  return reportersOf(wiring, assemblyId).filter(
-    ({ ref, port }) => port.need === 'required' && wiring.threadsAt(ref).length === 0,
-  )
+/** Reporters by machine (assembly); items of none are one machine. */
+function reportersByMachine(wiring: Wiring): (assemblyId: string | undefined) => Reporters {
+  const byMachine = new Map<string | undefined, { readonly all: PlacedPort[]; readonly loose: PlacedPort[] }>()
+  for (const item of wiring.items) {
+    for (const motor of wiring.factsOfItem(item.id).all.motor) {
+      const placed = wiring.port({ itemId: item.id, portId: tachPortOf(motor) })
+      if (!placed.port.wires.includes('tach')) continue
+      const machine = byMachine.get(item.assemblyId) ?? { all: [], loose: [] }
+      byMachine.set(item.assemblyId, machine)
+      machine.all.push(placed)
+      if (placed.port.need === 'required' && wiring.threadsAt(placed.ref).length === 0) machine.loose.push(placed)
+    }
+  }
+  return (assemblyId) => byMachine.get(assemblyId) ?? { all: [], loose: [] }
 }

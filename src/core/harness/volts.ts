@@ -1,4 +1,5 @@
 import { portKey } from '../build/refs'
+import type { Build } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
 import type { Rail } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
@@ -29,18 +30,25 @@ function railsOffered(giving: Port, taking: Port, wanted: Rail): readonly Rail[]
   return railsOf(taking).some((rail) => offered.includes(rail)) ? [] : offered
 }
 
-function arrivalsOf(wiring: Wiring): Arrivals {
-  const seen = new Set<string>()
-  const intoTaker = (ref: PortRef, wanted: Rail): readonly Reach[] => {
-    const key = `${portKey(ref)} ${wanted}`
-    if (seen.has(key)) return []
-    seen.add(key)
-    return wiring.threadsAt(ref).flatMap((thread) => {
-      const other = wiring.port(wiring.otherEnd(thread, ref))
-      if (other.port.side === 'takes') return []
-      return railsOffered(other.port, wiring.port(ref).port, wanted).flatMap((rail) => outOfGiver(other.ref, rail))
-    })
+function makeArrivals(wiring: Wiring): Arrivals {
+  const memo = new Map<string, readonly Reach[]>()
+  /** Each answer once; a ring of threads brings nothing. */
+  const once = (key: string, ask: () => readonly Reach[]): readonly Reach[] => {
+    const known = memo.get(key)
+    if (known !== undefined) return known
+    memo.set(key, [])
+    const reaches = ask()
+    memo.set(key, reaches)
+    return reaches
   }
+  const intoTaker = (ref: PortRef, wanted: Rail): readonly Reach[] =>
+    once(`${portKey(ref)} ${wanted}`, () =>
+      wiring.threadsAt(ref).flatMap((thread) => {
+        const other = wiring.port(wiring.otherEnd(thread, ref))
+        if (other.port.side === 'takes') return []
+        return railsOffered(other.port, wiring.port(ref).port, wanted).flatMap((rail) => outOfGiver(other.ref, rail))
+      }),
+    )
   const outOfGiver = (ref: PortRef, offered: Rail): readonly Reach[] => {
     const placed = wiring.port(ref)
     const origin = railOrigin(placed, offered)
@@ -52,6 +60,15 @@ function arrivalsOf(wiring: Wiring): Arrivals {
     return isPowered && arriving.length > 0 ? [{ rail: offered, source: ref }] : arriving
   }
   return { intoTaker, outOfGiver }
+}
+
+/** A build's arrivals are asked for by many rules; they are worked out once. */
+const arrivalsByBuild = new WeakMap<Build, Arrivals>()
+
+function arrivalsOf(wiring: Wiring): Arrivals {
+  let arrivals = arrivalsByBuild.get(wiring.build)
+  if (arrivals === undefined) arrivalsByBuild.set(wiring.build, (arrivals = makeArrivals(wiring)))
+  return arrivals
 }
 
 /** The rails that reach the supply wire `rail` of a taking port over its threads, each with its source. */

@@ -1,9 +1,9 @@
-import { portKey, portNamer, type PortKey } from '../build/refs'
+import { portKey, portNamer, sameRef, type PortKey } from '../build/refs'
 import type { Build, Item, Thread } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
 import { fitOf, type Fit } from '../parts/mating'
 import type { Port } from '../parts/schema'
-import { compareMarks, compareText, inOrder } from '../units/compare'
+import { inOrder, sortedByMark } from '../units/compare'
 import { factsOf, type PartFacts } from './part-facts'
 
 /** A port where it is used: on this item of this build. */
@@ -45,42 +45,56 @@ export function listBy<T>(entries: Iterable<readonly [PortKey, T]>): ReadonlyMap
   return lists
 }
 
+const NO_THREADS: readonly Thread[] = []
+
 export function deriveWiring(build: Build): Wiring {
   const factsByPart = new Map(build.parts.map((part) => [part.id, factsOf(part)]))
-  const items = build.items.toSorted((a, b) => compareMarks(a.mark, b.mark))
-  const factsByItem = new Map(items.map((item) => [item.id, factsByPart.get(item.partId)!]))
+  const items = sortedByMark(build.items, (item) => item.mark)
   const ports: PlacedPort[] = []
-  const firstIndexes = new Map<string, number>()
+  const starts = new Map<string, { readonly index: number; readonly facts: PartFacts }>()
   for (const item of items) {
-    const facts = factsByItem.get(item.id)!
-    firstIndexes.set(item.id, ports.length)
+    const facts = factsByPart.get(item.partId)!
+    starts.set(item.id, { index: ports.length, facts })
     for (const port of facts.part.ports) {
       const ref = { itemId: item.id, portId: port.id }
       ports.push({ ref, key: portKey(ref), index: ports.length, item, facts, port })
     }
   }
-  const portByKey = new Map(ports.map((placed) => [placed.key, placed]))
-  const threads = build.threads.toSorted(
+  const indexOf = ({ itemId, portId }: PortRef) => {
+    const { index, facts } = starts.get(itemId)!
+    return index + facts.portIndex.get(portId)!
+  }
+  const port = (ref: PortRef) => ports[indexOf(ref)]!
+  const ends = build.threads.map((thread) => ({ thread, from: indexOf(thread.from), to: indexOf(thread.to) }))
+  const threads = ends.toSorted(
     inOrder(
-      (a, b) => compareText(portKey(a.from), portKey(b.from)),
-      (a, b) => compareText(portKey(a.to), portKey(b.to)),
+      (a, b) => a.from - b.from,
+      (a, b) => a.to - b.to,
     ),
   )
-  const threadsByPort = listBy(
-    threads.flatMap((thread) => [[portKey(thread.from), thread] as const, [portKey(thread.to), thread] as const]),
-  )
-  const port = (ref: PortRef) => portByKey.get(portKey(ref))!
+  const threadsByPort: (Thread[] | undefined)[] = ports.map(() => undefined)
+  for (const { thread, from, to } of threads) {
+    ;(threadsByPort[from] ??= []).push(thread)
+    ;(threadsByPort[to] ??= []).push(thread)
+  }
+  const fits = new Map<Thread, Fit>()
   return {
     build,
     items,
-    factsOfItem: (itemId) => factsByItem.get(itemId)!,
+    factsOfItem: (itemId) => starts.get(itemId)!.facts,
     ports,
     port,
-    firstPortIndex: (itemId) => firstIndexes.get(itemId)!,
-    threadsAt: (ref) => threadsByPort.get(portKey(ref)) ?? [],
-    otherEnd: (thread, ref) => (portKey(thread.from) === portKey(ref) ? thread.to : thread.from),
-    threads,
-    fit: (thread) => fitOf(port(thread.from).port, port(thread.to).port),
+    firstPortIndex: (itemId) => starts.get(itemId)!.index,
+    threadsAt: (ref) => threadsByPort[indexOf(ref)] ?? NO_THREADS,
+    otherEnd: (thread, ref) => (sameRef(thread.from, ref) ? thread.to : thread.from),
+    threads: threads.map(({ thread }) => thread),
+    fit: (thread) => {
+      const known = fits.get(thread)
+      if (known !== undefined) return known
+      const fit = fitOf(port(thread.from).port, port(thread.to).port)
+      fits.set(thread, fit)
+      return fit
+    },
     name: portNamer(build),
   }
 }

@@ -86,12 +86,59 @@ function foldAll(rows: readonly Row[], isOpen: boolean[]): readonly Folded[] {
   }
 }
 
+interface Branch {
+  readonly to: number
+  readonly ohms: number
+}
+
+function branchesOf({ nodeCount, resistors }: Network): readonly (readonly Branch[])[] {
+  const branches = Array.from({ length: nodeCount }, (): Branch[] => [])
+  for (const { a, b, ohms } of resistors) {
+    const atLeast = Math.max(ohms, LEAST_OHMS)
+    branches[a]!.push({ to: b, ohms: atLeast })
+    branches[b]!.push({ to: a, ohms: atLeast })
+  }
+  return branches
+}
+
 /**
- * Volts of every node by Kirchhoff's current law. Nodes are folded away from the ends inwards, those with the fewest
- * neighbours first: on a tree that is the sweep from the leaves to the source and back, on a row that is fed at both
- * ends it is sparse elimination with next to no fill. A node that no source reaches has no volts: undefined.
+ * Volts of a network without loops: currents summed from the ends to the source, volts from the source to the ends.
+ * Undefined where a node is reached on two ways, so that the currents are not told by summing.
  */
-export function nodeVolts(network: Network): readonly (number | undefined)[] {
+function sweep(network: Network): (number | undefined)[] | undefined {
+  const { nodeCount, fixedVolts, drawnAmps } = network
+  const branches = branchesOf(network)
+  const parent = new Int32Array(nodeCount).fill(-1)
+  const ohmsUp = new Float64Array(nodeCount)
+  const isSeen = new Uint8Array(nodeCount)
+  const order: number[] = [...fixedVolts.keys()]
+  for (const node of order) isSeen[node] = 1
+  for (let next = 0; next < order.length; next += 1) {
+    const node = order[next]!
+    let hasSkippedParent = parent[node] === -1
+    for (const { to, ohms } of branches[node]!) {
+      if (!hasSkippedParent && to === parent[node]) {
+        hasSkippedParent = true
+        continue
+      }
+      if (isSeen[to] === 1) return undefined
+      isSeen[to] = 1
+      parent[to] = node
+      ohmsUp[to] = ohms
+      order.push(to)
+    }
+  }
+  const amps = Float64Array.from({ length: nodeCount }, (_, node) => drawnAmps.get(node) ?? 0)
+  for (const node of order.toReversed()) if (parent[node]! >= 0) amps[parent[node]!]! += amps[node]!
+  const volts: (number | undefined)[] = Array.from({ length: nodeCount }, (_, node) => fixedVolts.get(node))
+  for (const node of order) {
+    if (parent[node]! >= 0) volts[node] = volts[parent[node]!]! - amps[node]! * ohmsUp[node]!
+  }
+  return volts
+}
+
+/** Volts of any network, by sparse elimination: rows fed at both ends have next to no fill. */
+function eliminateAll(network: Network): readonly (number | undefined)[] {
   const { nodeCount, fixedVolts } = network
   const rows = rowsOf(network)
   const volts: (number | undefined)[] = Array.from({ length: nodeCount }, (_, node) => fixedVolts.get(node))
@@ -110,4 +157,9 @@ export function nodeVolts(network: Network): readonly (number | undefined)[] {
     volts[node] = isReached ? amps / sumOf(to) : undefined
   }
   return volts
+}
+
+/** Volts of every node by Kirchhoff's current law; undefined for a node that no source reaches. */
+export function nodeVolts(network: Network): readonly (number | undefined)[] {
+  return sweep(network) ?? eliminateAll(network)
 }

@@ -1,6 +1,10 @@
 import { FAMILY_FACTS } from '../parts/connectors'
+import type { Misfit } from '../parts/mating'
 import { unplugsAt, movesOf } from './mend'
 import { defineRule } from './rule'
+
+/** What other rules say, or nobody. */
+const OTHER_RULES: readonly Misfit[] = ['none', 'otherSupply', 'sameEnds', 'bothGive', 'bothTake']
 
 /** Threads whose plug is not made for the port. */
 export const connectorMates = defineRule({
@@ -36,6 +40,7 @@ export const connectorMates = defineRule({
     harness.threads.map((thread) => {
       const { misfit } = harness.fit(thread)
       const at = [thread.from, thread.to]
+      if (OTHER_RULES.includes(misfit)) return say.holds(at)
       const lead = harness.name(thread.from)
       const port = harness.name(thread.to)
       const from = harness.port(thread.from).port.connector
@@ -61,14 +66,8 @@ export const connectorMates = defineRule({
         }
         case 'label':
           return say.found('label', at, { lead, port })
-        case 'none':
-        case 'otherSupply':
-        case 'sameEnds':
-        case 'bothGive':
-        case 'bothTake':
-          return say.holds(at)
         default:
-          return misfit satisfies never
+          return say.holds(at)
       }
     }),
   mends: (harness, finding) => {

@@ -1,4 +1,3 @@
-import { looseReportersOf, reportersOf } from '../harness/tach'
 import { movesTo } from './mend'
 import { defineRule } from './rule'
 
@@ -43,8 +42,8 @@ export const cpuHeaderTach = defineRule({
         const ref = { itemId: item.id, portId }
         const at = [ref]
         // What is still loose may yet go there; and a board on an empty bench has nothing to report.
-        const { assemblyId } = item
-        const isOpen = looseReportersOf(harness, assemblyId).length > 0 || reportersOf(harness, assemblyId).length === 0
+        const reporters = harness.tach().reporters(item.assemblyId)
+        const isOpen = reporters.loose.length > 0 || reporters.all.length === 0
         if ((harness.tach().readingAt(ref)?.motors.length ?? 0) > 0) return say.holds(at)
         const reason = harness.build.choices.cpuHeaderBlindReason
         const port = harness.name(ref)
@@ -59,8 +58,10 @@ export const cpuHeaderTach = defineRule({
     const [header] = finding.at
     if (header === undefined || finding.messageId !== 'blind') return []
     const item = harness.port(header).item
-    return reportersOf(harness, item.assemblyId)
-      .flatMap((placed) => movesTo(harness, placed.ref, header))
+    return harness
+      .tach()
+      .reporters(item.assemblyId)
+      .all.flatMap((placed) => movesTo(harness, placed.ref, header))
       .slice(0, MOST_MENDS)
   },
 })

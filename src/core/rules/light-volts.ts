@@ -16,7 +16,6 @@ interface Ends {
   readonly line: Line
   readonly rail: Rail
   readonly taps: readonly TapVolts[]
-  readonly lowTaps: readonly TapVolts[]
   readonly isOpen: boolean
   readonly isAssumed: boolean
 }
@@ -33,7 +32,6 @@ function endsOf(harness: Harness, line: Line): Ends | undefined {
     line,
     rail,
     taps: voltsAt(circuit),
-    lowTaps: voltsAt(circuit, RAIL_VOLTS[rail] * LOW_SHARE),
     isOpen: circuit.unknownLeads.length > 0 || circuit.taps.some(({ amps }) => amps === undefined),
     isAssumed: circuit.hasFallback || lit.some(({ leastVolts }) => leastVolts === undefined || isWeak(leastVolts)),
   }
@@ -88,13 +86,13 @@ export const lightVolts = defineRule({
       ...certain.map(({ ends }) => say.holds(refs([{ ends, worst: undefined }]))),
       ...low.map(({ ends, worst }) => {
         const { segment, volts, leastVolts } = worst!
-        const low = ends.lowTaps.filter((tap) => tap.at.itemId === segment.at.itemId && tap.consumer === segment.light)
         return say.found('low', [segment.at, ends.line.source.ref], {
           lead: harness.name(segment.at),
           // Below nothing there is nothing: a light that starves draws less than it would like.
           endVolts: Math.max(0, volts),
           leastVolts,
-          lowVolts: Math.max(0, Math.min(...low.flatMap((tap) => tap.volts ?? []))),
+          // The currents do not change with the source, so every volt it lacks is lacking at the end.
+          lowVolts: Math.max(0, volts - RAIL_VOLTS[segment.light.rail] * (1 - LOW_SHARE)),
         })
       }),
       ...(lowest === undefined

@@ -14,18 +14,38 @@ export function compareText(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0
 }
 
-/** As compareText, but runs of digits count as numbers, so that F2 comes before F10. */
-export function compareMarks(a: string, b: string): number {
-  const left = a.match(/\d+|\D+/g) ?? []
-  const right = b.match(/\d+|\D+/g) ?? []
+/** A mark cut into runs of digits, as numbers, and the texts between. */
+function runsOf(mark: string): readonly (string | number)[] {
+  return (mark.match(/\d+|\D+/g) ?? []).map((run) => (/^\d/.test(run) ? Number(run) : run))
+}
+
+function compareRuns(left: readonly (string | number)[], right: readonly (string | number)[]): number {
   for (let i = 0; i < Math.min(left.length, right.length); i += 1) {
-    const x = left[i] as string
-    const y = right[i] as string
-    const bothNumbers = /^\d/.test(x) && /^\d/.test(y)
-    const difference = bothNumbers ? Number(x) - Number(y) : compareText(x, y)
+    const [x, y] = [left[i]!, right[i]!]
+    const bothNumbers = typeof x === 'number' && typeof y === 'number'
+    const difference = bothNumbers ? x - y : compareText(String(x), String(y))
     if (difference !== 0) return difference
   }
-  return left.length === right.length ? compareText(a, b) : left.length - right.length
+  return left.length - right.length
+}
+
+/** As compareText, but runs of digits count as numbers, so that F2 comes before F10. */
+export function compareMarks(a: string, b: string): number {
+  const difference = compareRuns(runsOf(a), runsOf(b))
+  return difference === 0 ? compareText(a, b) : difference
+}
+
+/** The list in the order of its marks (see compareMarks); each mark is cut up once. */
+export function sortedByMark<T>(list: readonly T[], markOf: (entry: T) => string): readonly T[] {
+  return list
+    .map((entry) => ({ entry, mark: markOf(entry), runs: runsOf(markOf(entry)) }))
+    .toSorted(
+      inOrder(
+        (a, b) => compareRuns(a.runs, b.runs),
+        (a, b) => compareText(a.mark, b.mark),
+      ),
+    )
+    .map(({ entry }) => entry)
 }
 
 /** One order out of several: the first that tells two entries apart decides. */
