@@ -21,6 +21,8 @@ const box = (id: string, staggerMs: number | undefined) =>
 const own = [
   fan,
   starts('calm', 0.4),
+  makeFan({ id: 'giant', name: 'Giant', pins: 4, sizeMm: 200, amps: 2 }),
+  makeController({ id: 'two-feeds', name: 'Two feeds', fanOutletCount: 2, feedCount: 2, mostAmps: 9 }),
   starts('rough', 0.8),
   as(makeFan({ id: 'big', name: 'Big', pins: 4, sizeMm: 140, amps: 0.6 }), 'big'),
   makeStrip12V({ id: 'amps', name: 'Amps', amps: 0.6 }),
@@ -47,6 +49,12 @@ const onBox = (model: string) =>
     own,
   )
 
+const twoFeeds = (model: string, second = 'B_1') =>
+  bench(
+    ['S1: supply-550', 'B1: two-feeds', 'F1 F2: ' + model],
+    ['B1.supply1 > S1.A_1', `B1.supply2 > S1.${second}`, 'F1.fan > B1.fan1', 'F2.fan > B1.fan2'],
+    own,
+  )
 const drawing: Part = {
   id: 'drawing',
   name: 'Screen',
@@ -59,6 +67,26 @@ const drawing: Part = {
 const onSupply = bench(['S1: supply-550', 'D1: drawing'], ['D1.supply > S1.A_1'], [drawing])
 
 export const currentCases: readonly Case[] = [
+  {
+    rule: 'current-budget',
+    what: 'both supply leads of a box on cables that hold it all',
+    build: twoFeeds('calm'),
+    wanted: 'holds',
+  },
+  {
+    rule: 'current-budget',
+    what: 'both supply leads of a box, and neither plug would hold it all',
+    build: twoFeeds('giant'),
+    wanted: 'shareUnknown',
+    params: { subject: 'A plug 1', totalAmps: 0, mostAmps: 4, limitAmps: 4.5 },
+  },
+  {
+    rule: 'current-budget',
+    what: 'both supply leads on one cable carry the whole',
+    build: twoFeeds('giant', 'A_2'),
+    wanted: 'tight',
+    params: { subject: 'S1 cable A', totalAmps: 4, limitAmps: 4.5 },
+  },
   {
     rule: 'current-budget',
     what: 'lights by their LEDs',

@@ -2,15 +2,19 @@ import {
   figureOf,
   makeBoard,
   makeCable,
+  makeController,
   makeFan,
   makeFanSplitter,
+  makeFixedHub,
   makeHandBox,
   makeLightSplitter,
+  makeLinkFan,
   makePoweredHub,
   makePump,
   makeStrip,
   makeStrip12V,
   makeSupply,
+  makeUsbHub,
 } from '../../src/core/parts/make'
 import type { Part } from '../../src/core/parts/schema'
 
@@ -88,7 +92,183 @@ const olderStrip: Part = (() => {
   }
 })()
 
+/** A light whose lead and track somebody has measured. */
+function measured(
+  part: Part,
+  { gaugeAwg, trackMilliohm }: { readonly gaugeAwg: number; readonly trackMilliohm: number },
+): Part {
+  return {
+    ...part,
+    leads: (part.leads ?? []).map((lead) => ({ ...lead, gaugeAwg: figureOf(gaugeAwg, 'measured') })),
+    inside: part.inside.map((relation) =>
+      relation.type === 'light'
+        ? {
+            ...relation,
+            trackMilliohm: figureOf(trackMilliohm, 'measured'),
+            leastVolts: figureOf(4.5, 'label'),
+            resetMicroseconds: figureOf(280, 'maker'),
+          }
+        : relation,
+    ),
+  }
+}
+
+/** A cooler with a screen: its supply from SATA, its heartbeat on a lead of one wire, its screen on USB. */
+const screenPump: Part = (() => {
+  const [tach, supply] = tachOnlyPump.ports
+  return {
+    ...tachOnlyPump,
+    id: 'pump-screen',
+    name: 'Marram P5 pump with a screen',
+    leads: [...(tachOnlyPump.leads ?? []), { id: 'usbLead', lengthMm: figureOf(500, 'manual') }],
+    ports: [
+      tach!,
+      supply!,
+      {
+        id: 'usb',
+        name: 'screen lead',
+        connector: { family: 'usb2-9pin', end: 'sockets' },
+        wires: ['5v', 'usb', 'gnd'],
+        side: 'takes',
+        lead: { leadId: 'usbLead' },
+        need: 'required',
+      },
+    ],
+    inside: [
+      ...tachOnlyPump.inside,
+      { type: 'draw', id: 'screen', port: 'usb', rail: '5v', ratedAmps: figureOf(0.25, 'label') },
+      { type: 'usb', up: 'usb', down: [], drawMilliamps: figureOf(250, 'label') },
+    ],
+    price: { cents: 15900, currency: 'EUR' },
+  }
+})()
+
+const GARLAND = { maker: 'Thimblefold', generation: 'two', variant: 'plain' }
+const WEIR = { maker: 'Marram Works', generation: 'one', variant: 'plain' }
+
+/** Boxes and fans of two makers, each with a link of its own. */
+const linked: readonly Part[] = [
+  makeController({
+    id: 'box-garland',
+    name: 'Thimblefold Garland box',
+    ...thimble,
+    note: 'Follows the board when its program says so.',
+    linkOutletCount: 3,
+    link: GARLAND,
+    speedSync: 'follow the board: speed',
+    lightSync: 'follow the board: light',
+    usb: { need: 'required', drawMilliamps: 90 },
+    needsProgram: true,
+    mostAmps: 3,
+    mostDevicesEach: 4,
+    mostDevices: 12,
+    mostLedCount: 60,
+    mostLightAmpsEach: 1.5,
+    priceCents: 4900,
+  }),
+  makeLinkFan({
+    id: 'fan-garland',
+    name: 'Thimblefold Garland 120',
+    ...thimble,
+    link: GARLAND,
+    sizeMm: 120,
+    amps: 0.2,
+    startAmps: 0.26,
+    lengthMm: 450,
+    gaugeAwg: 26,
+    ledCount: 8,
+    whiteMilliamps: 40,
+    clips: true,
+    priceCents: 3290,
+  }),
+  makeController({
+    id: 'box-weir',
+    name: 'Marram Weir box',
+    ...marram,
+    linkOutletCount: 4,
+    link: WEIR,
+    feedCount: 2,
+    usb: { need: 'required', drawMilliamps: 80 },
+    needsProgram: true,
+    mostAmps: 4,
+    mostDevicesEach: 3,
+    mostLightAmpsEach: 1.5,
+    priceCents: 5900,
+  }),
+  makeLinkFan({
+    id: 'fan-weir',
+    name: 'Marram Weir 140',
+    ...marram,
+    link: WEIR,
+    sizeMm: 140,
+    amps: 0.25,
+    startAmps: 0.33,
+    lengthMm: 500,
+    gaugeAwg: 26,
+    ledCount: 8,
+    whiteMilliamps: 40,
+    priceCents: 3590,
+  }),
+]
+
 export const demoParts: readonly Part[] = [
+  ...linked,
+  screenPump,
+  measured(
+    makeStrip({
+      id: 'bar-5v-6',
+      name: 'Thimblefold Bar 6, 5 V',
+      ...thimble,
+      leds: { count: 6, whiteMilliamps: 36 },
+      lengthMm: 200,
+      priceCents: 690,
+    }),
+    { gaugeAwg: 22, trackMilliohm: 20 },
+  ),
+  makeController({
+    id: 'box-fans-4',
+    name: 'Plain fan box, four outlets, waits for a tach',
+    fanOutletCount: 4,
+    usb: { need: 'optional', drawMilliamps: 60 },
+    needsProgram: true,
+    waitsForTach: true,
+    mostAmps: 4,
+    priceCents: 2900,
+  }),
+  makeUsbHub({ id: 'usb-hub-3', name: 'Internal USB hub, three headers', headerCount: 3, drawMilliamps: 20, priceCents: 1900 }),
+  makeUsbHub({
+    id: 'usb-hub-3-fed',
+    name: 'Internal USB hub, three headers, own supply',
+    headerCount: 3,
+    drawMilliamps: 20,
+    hasSupply: true,
+    priceCents: 2900,
+  }),
+  makeFixedHub({ id: 'hub-fixed-3', name: 'Case hub of fixed speed, three outlets', outletCount: 3, mostAmps: 2 }),
+  {
+    ...makeCable({
+      id: 'sata-adapter-moulded',
+      name: 'Moulded adapter, peripheral plug to SATA power',
+      from: 'peripheral-4pin',
+      to: 'sata-power',
+      wires: ['12v', 'gnd', '5v'],
+      lengthMm: 150,
+      priceCents: 290,
+    }),
+    construction: 'moulded',
+  },
+  {
+    ...makeCable({
+      id: 'sata-adapter-crimped',
+      name: 'Crimped adapter, peripheral plug to SATA power',
+      from: 'peripheral-4pin',
+      to: 'sata-power',
+      wires: ['12v', 'gnd', '5v'],
+      lengthMm: 150,
+      priceCents: 490,
+    }),
+    construction: 'crimped',
+  },
   makeBoard({
     id: 'board-small',
     name: 'Sallow Pocket board',
@@ -187,6 +367,7 @@ export const demoParts: readonly Part[] = [
     pins: 4,
     sizeMm: 120,
     amps: 0.25,
+    startAmps: 0.32,
     lengthMm: 500,
     mostRpm: 1500,
     priceCents: 1490,
@@ -220,6 +401,7 @@ export const demoParts: readonly Part[] = [
     pins: 4,
     sizeMm: 92,
     amps: 0.18,
+    startAmps: 0.24,
     lengthMm: 350,
     mostRpm: 2000,
     priceCents: 1290,
@@ -292,7 +474,8 @@ export const demoParts: readonly Part[] = [
   bareWires,
   makePump({ id: 'pump', name: 'Marram P2 pump', ...marram, amps: 0.4, lengthMm: 400, priceCents: 7900 }),
   tachOnlyPump,
-  makeStrip({
+  measured(
+    makeStrip({
     id: 'strip-5v-30',
     name: 'Thimblefold Ribbon 30, 5 V',
     ...thimble,
@@ -300,6 +483,8 @@ export const demoParts: readonly Part[] = [
     lengthMm: 300,
     priceCents: 1490,
   }),
+    { gaugeAwg: 24, trackMilliohm: 60 },
+  ),
   makeStrip({
     id: 'strip-5v-60',
     name: 'Thimblefold Ribbon 60, 5 V',

@@ -206,8 +206,8 @@ describe('slots', () => {
 
   test('a new item whose mark was taken meanwhile gets the next free one', () => {
     const add: Edit = { type: 'addItem', item: { id: 'n', mark: 'F1', partId: 'fan-140', stock: 'owned' } }
-    expect(adaptTo(heron, add)).toMatchObject({ item: { mark: 'F12' } })
-    expect(adaptTo(heron, { type: 'batch', edits: [add] })).toMatchObject({ edits: [{ item: { mark: 'F12' } }] })
+    expect(adaptTo(heron, add)).toMatchObject({ item: { mark: 'F13' } })
+    expect(adaptTo(heron, { type: 'batch', edits: [add] })).toMatchObject({ edits: [{ item: { mark: 'F13' } }] })
   })
 
   test('removing an item touches the leads that were plugged into it', () => {

@@ -6,7 +6,7 @@ import { exceeds } from '../units/compare'
 import type { PartFacts } from './part-facts'
 import type { Wiring } from './wiring'
 import { isWeak, type Term } from './draw'
-import type { Loads } from './loads'
+import { originOfShare, type Loads } from './loads'
 
 /**
  * idle: nothing hangs there. within, tight (over the headroom bound), over (over the limit). unknown: a draw or the
@@ -18,6 +18,8 @@ export interface Sum {
   readonly terms: readonly Term[]
   /** The sum of the known terms: a lower bound where some are unknown. */
   readonly knownAmps: number
+  /** The sum with every share of a box's supply leads counted in full: more only where a draw is unknown. */
+  readonly mostAmps: number
   readonly unknownCount: number
   readonly limit: Figure | undefined
   readonly limitFrom: 'part' | 'standard' | 'nowhere'
@@ -38,32 +40,50 @@ export interface Budget extends Sum {
   readonly name: string | undefined
 }
 
+/** A share whose other shares are all in the same sum is the whole, and stands there once. */
+function wholeAgain(terms: readonly Term[]): readonly Term[] {
+  if (terms.every(({ sharedByCount }) => sharedByCount === undefined)) return terms
+  const groups = new Map<Term, Term[]>()
+  for (const term of terms) {
+    const origin = originOfShare(term)
+    const group = groups.get(origin)
+    if (group === undefined) groups.set(origin, [term])
+    else group.push(term)
+  }
+  return [...groups].map(([origin, group]) => (group.length === group[0]!.sharedByCount ? origin : group[0]!))
+}
+
 /** How a set of terms stands against a limit, under the build's headroom. */
 export function sumUp(
-  terms: readonly Term[],
+  allTerms: readonly Term[],
   limit: Figure | undefined,
   headroomPercent: number,
   limitFrom: Sum['limitFrom'],
 ): Sum {
-  const known = terms.flatMap((term) => (term.amps === undefined ? [] : [term.amps]))
-  const knownAmps = known.reduce((total, amps) => total + amps, 0)
-  const unknownCount = terms.length - known.length
+  const terms = wholeAgain(allTerms)
+  const total = (of: readonly Term[]) => of.reduce((sum, { amps }) => sum + (amps ?? 0), 0)
+  const shares = terms.filter(({ sharedByCount }) => sharedByCount !== undefined)
+  const knownAmps = total(terms.filter(({ sharedByCount }) => sharedByCount === undefined))
+  const mostAmps = knownAmps + total(shares)
+  const unknownCount = terms.filter(({ amps }) => amps === undefined).length
   const boundAmps = limit === undefined ? undefined : limit.value * (1 - headroomPercent / 100)
   const weak = terms.some((term) => term.isWeak) || (limit !== undefined && isWeak(limit))
   const state = stateOf({
     isIdle: terms.length === 0,
     knownAmps,
+    mostAmps,
     unknownCount,
     limitAmps: limit?.value,
     boundAmps,
     weak,
   })
-  return { terms, knownAmps, unknownCount, limit, limitFrom, headroomPercent, boundAmps, state }
+  return { terms, knownAmps, mostAmps, unknownCount, limit, limitFrom, headroomPercent, boundAmps, state }
 }
 
 function stateOf(sum: {
   readonly isIdle: boolean
   readonly knownAmps: number
+  readonly mostAmps: number
   readonly unknownCount: number
   readonly limitAmps: number | undefined
   readonly boundAmps: number | undefined
@@ -74,6 +94,8 @@ function stateOf(sum: {
   if (exceeds(sum.knownAmps, sum.limitAmps)) return 'over'
   if (sum.unknownCount > 0) return 'unknown'
   if (exceeds(sum.knownAmps, sum.boundAmps)) return 'tight'
+  // What the supply leads of one box share between them holds only if the whole of it would.
+  if (exceeds(sum.mostAmps, sum.boundAmps)) return 'unknown'
   return sum.weak ? 'wouldHold' : 'within'
 }
 

@@ -16,6 +16,11 @@ export interface Term {
   /** Weak figures (template, guess) may find a fault but never clear one. */
   readonly isWeak: boolean
   readonly working: Working
+  /**
+   * A part of what several supply leads of one box carry together: anything from nothing to all of it. How many leads
+   * share it; the whole is told once all of them are in one sum.
+   */
+  readonly sharedByCount?: number
 }
 
 const WEAK_ORIGINS: readonly Origin[] = ['template', 'guess']

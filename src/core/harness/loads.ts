@@ -16,6 +16,19 @@ export interface Loads {
 
 const asUnknown = (term: Term): Term => ({ ...term, amps: undefined, working: { by: 'unknown' } })
 
+const shareOrigins = new WeakMap<Term, Term>()
+
+/** The term whose load a share is part of. */
+export function originOfShare(term: Term): Term {
+  return shareOrigins.get(term) ?? term
+}
+
+function asShare(term: Term, sharedByCount: number): Term {
+  const share = { ...term, sharedByCount }
+  shareOrigins.set(share, originOfShare(term))
+  return share
+}
+
 /** A term for each consumer of the item on this rail that hangs on one of these ports. */
 function ownTerms(placed: PlacedPort, rail: Rail, portIds: readonly string[]): readonly Term[] {
   return placed.facts.consumers
@@ -50,7 +63,7 @@ export function makeLoads(wiring: Wiring): Loads {
       })
     })
 
-  /** What a feed carries for the outlets it powers; shared between several feeds it cannot be told apart. */
+  /** What a feed carries for the outlets it powers; each of several feeds carries some share of it. */
   const throughFeed = (placed: PlacedPort, rail: Rail): readonly Term[] =>
     placed.facts.all.powers.flatMap((relation) => {
       const outlets = relation.outlets.map((portId) => ({ itemId: placed.item.id, portId }))
@@ -64,7 +77,7 @@ export function makeLoads(wiring: Wiring): Loads {
         relation.feeds.length > 0
       if (relation.rail !== rail || (!asFeed && !asInput)) return []
       const terms = outlets.flatMap((outlet) => from(outlet, rail))
-      return asFeed && fed.length > 1 ? terms.map(asUnknown) : terms
+      return asFeed && fed.length > 1 ? terms.map((term) => asShare(term, fed.length)) : terms
     })
 
   /** A converter's input draws something for what hangs on its output, but how much is its own affair. */

@@ -36,6 +36,10 @@ export const currentBudget = defineRule({
       severity: 'unknown',
       text: '{subject} would carry at least {totalAmps} of {limitAmps}: {unknownCount} of its loads have no known draw. Read their labels.',
     },
+    shareUnknown: {
+      severity: 'unknown',
+      text: '{subject} would carry anything from {totalAmps} to {mostAmps} of {limitAmps}: the supply leads of one box share its load, nobody knows how. Put them on cables that hold it all.',
+    },
     limitUnknown: {
       severity: 'unknown',
       text: '{subject} has no stated limit; it would carry at least {totalAmps}. Look the limit up in the manual.',
@@ -64,6 +68,9 @@ export const currentBudget = defineRule({
           return say.found('tight', at, params, sum)
         }
         case 'unknown':
+          if (unknownCount === 0) {
+            return say.found('shareUnknown', at, { subject, totalAmps, mostAmps: budget.mostAmps, limitAmps }, sum)
+          }
           return say.found('drawUnknown', at, { subject, totalAmps, limitAmps, unknownCount }, sum)
         case 'wouldHold':
           return say.found('wouldHold', at, { subject, totalAmps, limitAmps }, sum)

@@ -19,29 +19,39 @@ export const curveStartDuty = defineRule({
     },
     unknown: {
       severity: 'unknown',
-      text: 'The curve of {port} goes down to {leastPercent}; nobody has said at which duty {lead} starts. Look it up, or try it on the bench.',
+      text: 'The curve of {port} goes down to {leastPercent}; nobody has said at which duty {leads} start. Look it up, or try it on the bench.',
     },
     stopUnknown: {
       severity: 'unknown',
-      text: 'The curve of {port} goes to 0 %; nobody has said whether {lead} stops at that. Look it up, or try it on the bench.',
+      text: 'The curve of {port} goes to 0 %; nobody has said whether {leads} stop at that. Look it up, or try it on the bench.',
     },
   },
   check: (harness, say) =>
-    harness.speed().commands.flatMap(({ at: lead, head, motor }) => {
-      const curve = head === undefined ? undefined : harness.choices.curveAt(head)
-      if (head === undefined || curve === undefined || motor.pump === true) return []
-      const at = [head, lead]
+    harness.speed().heads.flatMap(({ at: head, commands }) => {
+      const curve = harness.choices.curveAt(head)
+      if (curve === undefined) return []
       const leastPercent = Math.min(...curve.points.map(({ dutyPercent }) => dutyPercent))
-      const params = { port: harness.name(head), lead: harness.name(lead), leastPercent }
-      if (leastPercent === 0) {
-        if (motor.stopsAtZeroDuty === undefined) return [say.found('stopUnknown', at, params)]
-        return [motor.stopsAtZeroDuty ? say.holds(at) : say.found('cannotStop', at, params)]
-      }
-      if (motor.startDutyPercent === undefined) return [say.found('unknown', at, params)]
-      const startPercent = motor.startDutyPercent.value
-      return [
-        exceeds(startPercent, leastPercent) ? say.found('belowStart', at, { ...params, startPercent }) : say.holds(at),
-      ]
+      const fans = commands.filter(({ motor }) => motor.pump !== true)
+      const isOpen = ({ motor }: (typeof fans)[number]) =>
+        leastPercent === 0 ? motor.stopsAtZeroDuty === undefined : motor.startDutyPercent === undefined
+      const open = fans.filter(isOpen).map((command) => command.at)
+      const port = harness.name(head)
+      const known = fans
+        .filter((command) => !isOpen(command))
+        .map(({ at: lead, motor }) => {
+          const at = [head, lead]
+          const params = { port, lead: harness.name(lead), leastPercent }
+          if (leastPercent === 0) {
+            return motor.stopsAtZeroDuty === true ? say.holds(at) : say.found('cannotStop', at, params)
+          }
+          const startPercent = motor.startDutyPercent!.value
+          return exceeds(startPercent, leastPercent)
+            ? say.found('belowStart', at, { ...params, startPercent })
+            : say.holds(at)
+        })
+      if (open.length === 0) return known
+      const params = { port, leads: open.map((lead) => harness.name(lead)), leastPercent }
+      return [...known, say.found(leastPercent === 0 ? 'stopUnknown' : 'unknown', [head, ...open], params)]
     }),
   mends: () => [],
 })

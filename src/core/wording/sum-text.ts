@@ -23,13 +23,14 @@ function workingText(term: Term): string | undefined {
 }
 
 const inBrackets = (text: string | undefined) => (text === undefined ? '' : ` (${text})`)
-const ampsText = (term: Term) => (term.amps === undefined ? '?' : formatAmps(term.amps))
+const ampsText = (term: Term) =>
+  term.amps === undefined ? '?' : `${term.sharedByCount === undefined ? '' : 'up to '}${formatAmps(term.amps)}`
 
 function foldRuns(terms: readonly Term[], markOf: (term: Term) => string): string[] {
   const runs: Term[][] = []
   for (const term of terms) {
     const run = runs.at(-1)
-    if (run !== undefined && run[0]!.amps === term.amps) run.push(term)
+    if (run !== undefined && run[0]!.amps === term.amps && run[0]!.sharedByCount === term.sharedByCount) run.push(term)
     else runs.push([term])
   }
   return runs.map((run) => {
@@ -61,10 +62,12 @@ export function sumText(build: Build, sum: Sum): string {
       ? foldRuns(sum.terms, markOf)
       : sum.terms.map((term) => `${markOf(term)} ${ampsText(term)}${inBrackets(workingText(term))}`)
   const limitAmps = sum.limit?.value
-  const compared = [sum.knownAmps, limitAmps, sum.boundAmps].filter((amps) => amps !== undefined)
+  const compared = [sum.knownAmps, sum.mostAmps, limitAmps, sum.boundAmps].filter((amps) => amps !== undefined)
   const decimals = formatAlike(compared)
   const show = (amps: number) => `${amps.toFixed(decimals)} A`
-  const total = `${sum.unknownCount > 0 ? 'at least ' : ''}${show(sum.knownAmps)}`
+  const hasShares = sum.mostAmps > sum.knownAmps
+  const span = hasShares ? `${show(sum.knownAmps)} to ${show(sum.mostAmps)}` : show(sum.knownAmps)
+  const total = `${sum.unknownCount > 0 ? 'at least ' : ''}${span}`
   const left = terms.length === 0 ? total : `${terms.join(' + ')} = ${total}`
   if (limitAmps === undefined || sum.boundAmps === undefined) return `${left}, limit unknown`
   const headroom = sum.headroomPercent > 0 ? `, ${show(sum.boundAmps)} with ${sum.headroomPercent} % headroom` : ''

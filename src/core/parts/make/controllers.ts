@@ -35,6 +35,7 @@ export interface Controller extends Named {
   readonly staggerMs?: number
   readonly mostAmps?: number
   readonly mostAmpsEach?: number
+  readonly mostLightAmpsEach?: number
   readonly mostLedCount?: number
   readonly mostDevicesEach?: number
   readonly mostDevices?: number
@@ -135,7 +136,7 @@ function limitsOf(box: Controller, { fans, lights, links }: Outlets, origin: Ori
     ports: readonly string[],
     holds: 'each' | 'together',
     figures: Partial<Record<FigureKey, Figure>>,
-    of: { readonly rail?: '12v'; readonly service?: 'motor'; readonly variant?: string } = {},
+    of: { readonly rail?: '12v' | '5v'; readonly service?: 'motor'; readonly variant?: string } = {},
   ): Relation[] =>
     ports.length === 0 || Object.keys(figures).length === 0 ? [] : [{ type: 'limit', ports, holds, ...of, ...figures }]
   const of = (key: FigureKey, value: number | undefined) => stated(key, value, origin)
@@ -143,6 +144,7 @@ function limitsOf(box: Controller, { fans, lights, links }: Outlets, origin: Ori
   return [
     ...limit(motors, 'together', of('mostAmps', box.mostAmps), { rail: '12v' }),
     ...limit(motors, 'each', of('mostAmps', box.mostAmpsEach), { rail: '12v' }),
+    ...limit([...lights, ...links], 'each', of('mostAmps', box.mostLightAmpsEach), { rail: '5v' }),
     ...limit([...lights, ...links], 'each', of('mostLedCount', box.mostLedCount)),
     ...limit(motors, 'each', of('mostDeviceCount', box.mostDevicesEach), { service: 'motor' }),
     ...limit(motors, 'together', of('mostDeviceCount', box.mostDevices), { service: 'motor' }),

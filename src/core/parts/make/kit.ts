@@ -62,10 +62,12 @@ export function giving(id: string, name: string, family: Family, wires: readonly
 export interface Draw {
   readonly amps?: number
   readonly watts?: number
+  readonly startAmps?: number
 }
 
-export function drawFigures({ amps, watts }: Draw, origin: Origin) {
+export function drawFigures({ amps, watts, startAmps }: Draw, origin: Origin) {
   return {
+    ...(startAmps === undefined ? {} : { startAmps: figureOf(startAmps, origin) }),
     ...(amps === undefined ? {} : { ratedAmps: figureOf(amps, origin) }),
     ...(watts === undefined ? {} : { ratedWatts: figureOf(watts, origin) }),
   }

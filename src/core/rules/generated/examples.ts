@@ -36,6 +36,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "over": "SYS1 would carry 1.20 A; its limit is 1.00 A. Move a load to another port, or to a hub with a supply of its own.",
     "tight": "SYS1 would carry 0.30 A: within its limit of 0.30 A, but over the 0.24 A that 20 % headroom leaves. Move a load, or accept less headroom.",
     "drawUnknown": "SYS1 would carry at least 0.00 A of 1.00 A: 1 of its loads have no known draw. Read their labels.",
+    "shareUnknown": "A plug 1 would carry anything from 0.00 A to 4.00 A of 4.50 A: the supply leads of one box share its load, nobody knows how. Put them on cables that hold it all.",
     "limitUnknown": "SYS1 has no stated limit; it would carry at least 0.30 A. Look the limit up in the manual.",
     "wouldHold": "SYS1 would hold if the figures are right: 0.30 A of 1.00 A, but one of them is only assumed. Check it against the manual or the label.",
   },
@@ -48,8 +49,8 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "curve-start-duty": {
     "belowStart": "The curve of CPU asks for 10 %; F1 only starts at 25 % and may stand still. Raise the lowest point.",
     "cannotStop": "The curve of CPU goes to 0 %, but F1 does not stop at that: it keeps turning at its least speed. Raise the lowest point, or accept it.",
-    "unknown": "The curve of CPU goes down to 30 %; nobody has said at which duty F1 starts. Look it up, or try it on the bench.",
-    "stopUnknown": "The curve of CPU goes to 0 %; nobody has said whether F1 stops at that. Look it up, or try it on the bench.",
+    "unknown": "The curve of CPU goes down to 30 %; nobody has said at which duty F1 start. Look it up, or try it on the bench.",
+    "stopUnknown": "The curve of CPU goes to 0 %; nobody has said whether F1 stop at that. Look it up, or try it on the bench.",
   },
   "device-count": {
     "over": "B1 link outlet 1 would have 4 devices (F1, F2, F3 and F4); it takes 3. Move one to another outlet or box.",
