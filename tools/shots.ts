@@ -26,6 +26,7 @@ const shots: readonly Shot[] = [
   { name: 'threads', path: '/builds/harbour-lantern/threads' },
   { name: 'threads-lead', path: '/builds/harbour-lantern/threads', then: pick('f4.fan') },
   { name: 'threads-dark', path: '/builds/tangled-heron/threads', theme: 'dark', then: pick('f2.fan') },
+  { name: 'checks', path: '/checks' },
   { name: 'sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'sheet-phone', path: '/builds/harbour-lantern/sheet', size: PHONE },
 ]

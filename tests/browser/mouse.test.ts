@@ -104,7 +104,7 @@ test('headroom and header mode are choices of the build', async () => {
   const page = await newPage(`/builds/${id}/threads`)
   await page.getByText('0.80 A with 20 % headroom: tight').first().waitFor()
   await page.getByLabel('Headroom').selectOption('10')
-  await page.getByText(/^Nothing found/).waitFor()
+  await page.getByText('0.80 A with 20 % headroom: tight').first().waitFor({ state: 'detached' })
   await page.locator('[data-port="m1.SYS1"]').click()
   await page.getByLabel('Mode in the firmware').selectOption('dc')
   await untilSaved(page)

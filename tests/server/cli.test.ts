@@ -24,7 +24,7 @@ describe('./loom check', () => {
   test('exit 0 where no stop is found', () => {
     const { status, stdout } = loom('check', 'demo/builds/paper-kite.json')
     expect(status).toBe(0)
-    expect(stdout).toMatch(/^Paper Kite: 0 stops, 0 minds, 0 unknown, 0 notes; \d+ checks hold/)
+    expect(stdout).toMatch(/^Paper Kite: 0 stops, 0 minds, 1 unknown, 2 notes; \d+ checks hold/)
   })
 
   test('exit 1 where stops are found, with every sum', () => {
@@ -69,5 +69,48 @@ describe('./loom check', () => {
   test('an unknown command says so', () => {
     expect(loom('dance')).toMatchObject({ status: 2, stderr: expect.stringContaining('no command “dance”') })
     expect(loom('help').stdout).toContain('./loom check FILE')
+  })
+})
+
+describe('./loom explain', () => {
+  test('the way to the supply, with every sum, the command and the reading', () => {
+    const { status, stdout } = loom('explain', 'demo/builds/harbour-lantern.json', 'F3.fan')
+    expect(status).toBe(0)
+    expect(stdout.split('\n')).toEqual([
+      'F3 (Quillet Drift 140): plugged to Y1 outlet 3',
+      '12 V supply: Y1 outlet 3 > Y1 board lead > SYS1',
+      '  SYS1: F1 0.30 + F2 0.30 + F3 0.30 = 0.90 A of 1.00 A, 0.80 A with 20 % headroom: tight',
+      'Command from SYS1: by its PWM wire',
+      '',
+    ])
+    expect(loom('explain', 'demo/builds/harbour-lantern.json', 'M1.SYS1').stdout).toContain('Speed read here: F1')
+    expect(loom('explain', 'demo/builds/paper-kite.json', 'L1.light').stdout).toMatch(
+      /Light from LED5V: LED 1 to 30 of 30\n {2}4\.8\d V at its far end/,
+    )
+  })
+
+  test.each([
+    ['an item that is not there', 'Q1.fan', /There is no item “Q1” in this build\. It has F1, /],
+    ['a port that is not there', 'F3.nose', /F3 has no port “nose”\. It has fan\./],
+  ])('%s: a sentence, exit 2', (_name, port, message) => {
+    const { status, stderr } = loom('explain', 'demo/builds/harbour-lantern.json', port)
+    expect(status).toBe(2)
+    expect(stderr).toMatch(message)
+  })
+})
+
+describe('./loom export', () => {
+  test('a netlist, a lead list and a graph', () => {
+    const to = (format: string) => loom('export', 'demo/builds/harbour-lantern.json', '--to', format)
+    expect(to('spice').stdout).toMatch(/^\* Harbour Lantern: [\s\S]*\nVs0_0 c0n0 0 12\n[\s\S]*\.end\n$/)
+    expect(to('csv').stdout.split('\r\n')[0]).toMatch(/lead/i)
+    expect(to('dot').stdout).toContain('"y1" -> "f1" [label="outlet 1 > fan lead"];')
+    expect(to('dot').status).toBe(0)
+  })
+
+  test.each(['png', 'constructor'])('%s is no format: a sentence, exit 2', (format) => {
+    const { status, stderr } = loom('export', 'demo/builds/harbour-lantern.json', '--to', format)
+    expect(status).toBe(2)
+    expect(stderr).toContain('Use: ./loom export FILE --to spice|csv|dot')
   })
 })

@@ -1,4 +1,3 @@
-import Link from 'next/link'
 import { EXAMPLES } from '@/core/rules/generated/examples'
 import { RULES } from '@/core/rules'
 import { GROUPS, type AnyRule, type RuleGroup } from '@/core/rules/rule'
@@ -50,12 +49,9 @@ export function RulesPage() {
       </header>
       <main>
         <h1 className="mt-4 font-display text-3xl font-semibold">What is checked</h1>
-        <p className="mt-2 max-w-[34rem] text-faded">
+        <p className="mt-2 max-w-prose text-faded">
           {RULES.length} rules look at every wiring, on every change. The examples are invented; where a rule rests on a
-          published source or on common practice, it says so.{' '}
-          <Link href="/" className="text-woad underline">
-            Back to the builds
-          </Link>
+          published source or on common practice, it says so.
         </p>
         <nav aria-label="Groups of rules" className="mt-4 flex flex-wrap gap-x-4 gap-y-1">
           {GROUPS.map((group) => (

@@ -23,13 +23,13 @@ const FILL_OF_STATE: Readonly<Record<BudgetState, string>> = {
 
 /** Amps against a limit: a bar that fills, a mark where the headroom begins, the number, and the verdict's shape. */
 export function BudgetBar({ budget }: { readonly budget: Budget }) {
-  const { knownAmps, limit, boundAmps, state, unknownCount } = budget
+  // Shares of a box's supply leads are shown in full: the bar is never shorter than what may come.
+  const { mostAmps: amps, knownAmps, limit, boundAmps, state, unknownCount } = budget
   const limitAmps = limit?.value
-  const decimals = formatAlike([knownAmps, limitAmps ?? knownAmps])
-  const share =
-    limitAmps === undefined ? 0 : limitAmps === 0 ? (knownAmps > 0 ? 1 : 0) : Math.min(1, knownAmps / limitAmps)
+  const decimals = formatAlike([amps, limitAmps ?? amps])
+  const share = limitAmps === undefined ? 0 : limitAmps === 0 ? (amps > 0 ? 1 : 0) : Math.min(1, amps / limitAmps)
   const look = LOOK_OF_STATE[state]
-  const numbers = `${unknownCount > 0 ? '≥ ' : ''}${knownAmps.toFixed(decimals)} / ${limitAmps?.toFixed(decimals) ?? '?'} A`
+  const numbers = `${unknownCount > 0 ? '≥ ' : amps > knownAmps ? '≤ ' : ''}${amps.toFixed(decimals)} / ${limitAmps?.toFixed(decimals) ?? '?'} A`
   return (
     <span className="flex shrink-0 items-center gap-1.5 text-[13px]" title={stateWords(state)}>
       <span aria-hidden className="relative h-2 w-9 overflow-hidden rounded-full border border-seam bg-linen">
