@@ -40,6 +40,8 @@ function printReport(report: Report): void {
       if (best !== undefined) console.log(`    Way out: ${best.text}`)
     }
   }
+  if (report.accepted.length > 0) console.log('\nTaken on')
+  for (const { text } of report.accepted) console.log(`  ${text}`)
 }
 
 function readFile(path: string): string {

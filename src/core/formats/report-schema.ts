@@ -27,6 +27,7 @@ export const ReportSchema = strict(
     counts: strict({ stop: Tally, mind: Tally, unknown: Tally, note: Tally }),
     outcomes: strict({ holds: Tally, snag: Tally, unknown: Tally, notApplicable: Tally }),
     findings: Type.Array(FindingSchema),
+    accepted: Type.Array(strict({ ruleId: Id, messageId: Id, text: Type.String(), at: Type.Array(PortRefSchema) })),
   },
   { title: 'Gentle Loom check, version 1' },
 )

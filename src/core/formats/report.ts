@@ -8,7 +8,7 @@ import type { Report } from './report-schema'
 /** The whole judgement of a sound build as plain data: findings with their sentences, sums and mends. */
 export function reportOf(build: Build): Report {
   const harness = derive(build)
-  const { counts, outcomes, findings } = check(harness)
+  const { counts, outcomes, findings, accepted } = check(harness)
   return {
     format: 'gentle-loom-check',
     version: 1,
@@ -25,6 +25,12 @@ export function reportOf(build: Build): Report {
       params: finding.params,
       ...(finding.sum === undefined ? {} : { sum: sumText(build, finding.sum) }),
       mends: mendsFor(harness, finding).map((mend) => ({ text: mendText(mend), edit: mend.edit })),
+    })),
+    accepted: accepted.map((finding) => ({
+      ruleId: finding.ruleId,
+      messageId: finding.messageId,
+      text: findingText(finding),
+      at: finding.at,
     })),
   }
 }

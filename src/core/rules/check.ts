@@ -2,12 +2,15 @@ import { portKey } from '../build/refs'
 import { apply } from '../build/apply'
 import { derive, type Harness } from '../harness/derive'
 import { compareText, inOrder } from '../units/compare'
+import { isAccepted } from './accepted'
 import { RULES } from './index'
 import { SEVERITIES, type Finding, type Mend, type AnyRule, type Severity } from './rule'
 
 /** The judgement of a build: what was found, and how many subjects had each outcome. */
 export interface Verdicts {
   readonly findings: readonly Finding[]
+  /** Minds that the builder has taken on; they come back among the findings when a figure gets worse. */
+  readonly accepted: readonly Finding[]
   readonly outcomes: Readonly<Record<'holds' | 'snag' | 'unknown' | 'notApplicable', number>>
   readonly counts: Readonly<Record<Severity, number>>
 }
@@ -28,6 +31,7 @@ const compareFindings = inOrder<Finding>(
 /** Runs every rule over a harness. Findings are in one fixed order: severity, rule, message, place. */
 export function check(harness: Harness): Verdicts {
   const findings: Finding[] = []
+  const accepted: Finding[] = []
   const outcomes = { holds: 0, snag: 0, unknown: 0, notApplicable: 0 }
   const counts: Record<Severity, number> = { stop: 0, mind: 0, unknown: 0, note: 0 }
   for (const rule of RULES) {
@@ -36,11 +40,21 @@ export function check(harness: Harness): Verdicts {
       if (outcome.outcome !== 'snag' && outcome.outcome !== 'unknown') continue
       const { messageId, at, params, sum } = outcome
       const severity = severityOf(rule, messageId)
+      const finding = { ruleId: rule.id, messageId, severity, at, params, ...(sum === undefined ? {} : { sum }) }
+      if (isAccepted(harness.build, finding)) {
+        accepted.push(finding)
+        continue
+      }
       counts[severity] += 1
-      findings.push({ ruleId: rule.id, messageId, severity, at, params, ...(sum === undefined ? {} : { sum }) })
+      findings.push(finding)
     }
   }
-  return { findings: findings.toSorted(compareFindings), outcomes, counts }
+  return {
+    findings: findings.toSorted(compareFindings),
+    accepted: accepted.toSorted(compareFindings),
+    outcomes,
+    counts,
+  }
 }
 
 const known = new WeakMap<Harness, Verdicts>()

@@ -147,9 +147,65 @@ describe('a missing figure is unknown, never a pass', () => {
   })
 })
 
+describe('an accepted mind', () => {
+  const build = bench(
+    ['M1: board-middle', 'Y1: splitter-3', 'F1 F2 F3: fan-140'],
+    ['Y1.in > M1.CPU', 'F1.fan > Y1.out1', 'F2.fan > Y1.out2', 'F3.fan > Y1.out3'],
+  )
+  const tight = check(derive(build)).findings.find(({ messageId }) => messageId === 'tight')!
+  const figures = { totalAmps: 0.9, limitAmps: 1, boundAmps: 0.8, headroomPercent: 20 }
+  const accept = (of: Build, changed: Partial<typeof figures> = {}): Build => ({
+    ...of,
+    accepted: [
+      {
+        ruleId: tight.ruleId,
+        messageId: tight.messageId,
+        at: tight.at,
+        figures: { ...figures, ...changed },
+        reason: 'they never run together',
+      },
+    ],
+  })
+  const isBack = (of: Build) => check(derive(of)).findings.some(({ messageId }) => messageId === 'tight')
+
+  test('is told apart from the findings, and not counted', () => {
+    expect(tight.severity).toBe('mind')
+    const { findings, accepted, counts } = check(derive(accept(build)))
+    expect(findings).not.toContainEqual(tight)
+    expect(accepted).toEqual([tight])
+    expect(counts.mind).toBe(check(derive(build)).counts.mind - 1)
+  })
+
+  test('comes back as soon as a figure gets worse, not when one gets better', () => {
+    expect(isBack(accept(build, { totalAmps: 0.85 }))).toBe(true)
+    expect(isBack(accept(build, { limitAmps: 1.2 }))).toBe(true)
+    expect(isBack(accept(build, { totalAmps: 0.95 }))).toBe(false)
+    expect(isBack(accept(build, { limitAmps: 0.9, boundAmps: 0.7 }))).toBe(false)
+  })
+
+  test('a stop cannot be accepted away', () => {
+    const over = bench(['M1: board-middle', 'F1: fan-120-strong'], ['F1.fan > M1.CPU'])
+    const worse = apply(over, {
+      type: 'setFigure',
+      partId: 'fan-120-strong',
+      path: ['inside', 0, 'ratedAmps'],
+      figure: figureOf(5, 'label'),
+    }).build
+    const stop = check(derive(worse)).findings.find(({ messageId }) => messageId === 'over')!
+    const accepted = {
+      ruleId: stop.ruleId,
+      messageId: 'over',
+      at: stop.at,
+      figures: { totalAmps: 5, limitAmps: 1 },
+      reason: 'x',
+    }
+    expect(check(derive({ ...worse, accepted: [accepted] })).findings).toContainEqual(stop)
+  })
+})
+
 describe('the registry', () => {
   const files = readdirSync(join(__dirname)).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
-  const helpers = ['check.ts', 'index.ts', 'mend.ts', 'rule.ts', 'subject.ts']
+  const helpers = ['accepted.ts', 'check.ts', 'index.ts', 'mend.ts', 'rule.ts', 'subject.ts']
 
   test('holds a rule for each file of the folder, by its name, sorted', () => {
     const ids = files.filter((file) => !helpers.includes(file)).map((file) => file.replace('.ts', ''))

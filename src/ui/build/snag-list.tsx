@@ -5,9 +5,9 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { portKey } from '@/core/build/refs'
 import { mendsFor, ruleOf } from '@/core/rules/check'
-import { SEVERITIES, type Finding } from '@/core/rules/rule'
+import { SEVERITIES, type Finding, type Severity } from '@/core/rules/rule'
 import { sumText } from '@/core/wording/sum-text'
-import { findingText, mendText } from '@/core/wording/text'
+import { countOf, findingText, mendText } from '@/core/wording/text'
 import { useSelection } from '@/ui/threads/selection'
 import { Button } from '@/ui/shared/button'
 import { SeverityCount, SeverityMark } from '@/ui/shared/severity'
@@ -15,12 +15,19 @@ import { useActions, useHarness, useVerdicts } from './context'
 
 const MOST_MENDS = 6
 
+/** What is left to do where no single edit helps. */
+const WITHOUT_MENDS: Readonly<Record<Severity, string>> = {
+  stop: 'No single edit mends this; it wants another part.',
+  mind: 'No single edit mends this; it wants another part, or a decision.',
+  unknown: 'Fill in the figure that is missing, and this settles itself.',
+  note: 'Nothing has to be done.',
+}
+
 function Mends({ finding }: { readonly finding: Finding }) {
   const harness = useHarness()
   const { dispatch } = useActions()
   const mends = mendsFor(harness, finding).slice(0, MOST_MENDS)
-  if (mends.length === 0)
-    return <p className="text-[13px] text-faded">No single edit mends this; it wants another part.</p>
+  if (mends.length === 0) return <p className="text-[13px] text-faded">{WITHOUT_MENDS[finding.severity]}</p>
   return (
     <ul className="space-y-1">
       {mends.map((mend) => {
@@ -90,7 +97,7 @@ function Snag({ finding, buildId }: { readonly finding: Finding; readonly buildI
 
 /** What the check found, worst first, each with its sum and its mends. */
 export function SnagList({ buildId }: { readonly buildId: string }) {
-  const { findings, counts, outcomes } = useVerdicts()
+  const { findings, accepted, counts, outcomes } = useVerdicts()
   return (
     <section aria-label="Snags" className="flex min-h-0 flex-col">
       <header className="flex flex-wrap items-center gap-1.5 border-b border-thread px-3 py-2">
@@ -103,6 +110,16 @@ export function SnagList({ buildId }: { readonly buildId: string }) {
       <div aria-live="polite" className="sr-only">
         {counts.stop} stops, {counts.mind} minds, {counts.unknown} unknown
       </div>
+      {accepted.length > 0 && (
+        <details className="border-b border-thread px-3 py-1.5 text-[13px] text-faded">
+          <summary>{countOf(accepted.length, 'mind')} taken on</summary>
+          <ul className="mt-1 space-y-1">
+            {accepted.map((finding) => (
+              <li key={`${finding.ruleId} ${finding.at.map(portKey).join(' ')}`}>{findingText(finding)}</li>
+            ))}
+          </ul>
+        </details>
+      )}
       {findings.length === 0 ? (
         <p className="p-3 text-faded">
           {outcomes.holds === 0
