@@ -123,11 +123,10 @@ export const lightCases: readonly Case[] = [
   {
     rule: 'led-count',
     what: 'a box that copies counts its longest leg',
-    build: (() =>
-      on(
-        ['S1: supply-550', 'B1: hand', 'L1: thirty', 'L2: short'],
-        ['B1.supply > S1.A_1', 'L1.light > B1.out1', 'L2.light > B1.out2'],
-      ))(),
+    build: on(
+      ['S1: supply-550', 'B1: hand', 'L1: thirty', 'L2: thirty'],
+      ['B1.supply > S1.A_1', 'L1.light > B1.out1', 'L2.light > B1.out2'],
+    ),
     wanted: 'holds',
   },
   {
