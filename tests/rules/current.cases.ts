@@ -142,6 +142,17 @@ export const currentCases: readonly Case[] = [
   },
   {
     rule: 'start-surge',
+    what: 'known start currents over the limit beside an estimate',
+    build: bench(
+      ['M1: one', 'Y1: splitter-4', 'F1 F2: rough', 'F3: fan'],
+      ['Y1.in > M1.SYS1', 'F1.fan > Y1.out1', 'F2.fan > Y1.out2', 'F3.fan > Y1.out3'],
+      own,
+    ),
+    wanted: 'over',
+    params: { subject: 'SYS1', mostAmps: 1 },
+  },
+  {
+    rule: 'start-surge',
     what: 'over the limit by an estimate',
     build: fans('one', 'fan', 3),
     wanted: 'overByEstimate',

@@ -1,6 +1,6 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { RelationOf } from '../parts/schema'
-import { estimatedStartAmps, ESTIMATE_MS, surge } from '../physics/surge'
+import { estimatedStartAmps, ESTIMATE_MS, surge, type Start } from '../physics/surge'
 import type { Budget } from './budgets'
 import { drawOf, isWeak } from './draw'
 import type { Wiring } from './wiring'
@@ -9,6 +9,8 @@ import type { Wiring } from './wiring'
 export interface Surge {
   readonly budget: Budget
   readonly peakAmps: number
+  /** The peak by what is known: motors without a start current counted at their running one. */
+  readonly leastPeakAmps: number
   /** The stated peak, or the limit where none is stated. */
   readonly mostAmps: number | undefined
   /** Leads whose start current is an estimate: twice the rated one. */
@@ -39,24 +41,37 @@ export function surgesOf(wiring: Wiring, budgets: readonly Budget[]): readonly S
     if (judged.every(({ motor }) => motor === undefined)) return []
     const estimated: PortRef[] = []
     let unknownCount = 0
-    const starts = judged.flatMap(({ term, motor }) => {
+    const starts = judged.flatMap(({ term, motor }): readonly (Start & { readonly isEstimate: boolean })[] => {
       const runningAmps = motor === undefined ? term.amps : drawOf(motor, term.at).amps
-      if (motor?.startAmps !== undefined && runningAmps !== undefined) {
-        const startMs = motor.startMs?.value ?? ESTIMATE_MS
-        const delayMs = delayOf(wiring, term.at)
-        return [{ startAmps: motor.startAmps.value, startMs, runningAmps, delayMs }]
-      }
       if (runningAmps === undefined) {
         unknownCount += 1
         return []
       }
-      if (motor === undefined) return [{ startAmps: runningAmps, startMs: 0, runningAmps, delayMs: 0 }]
-      estimated.push(term.at)
+      if (motor === undefined) {
+        return [{ startAmps: runningAmps, startMs: 0, runningAmps, delayMs: 0, isEstimate: false }]
+      }
       const delayMs = delayOf(wiring, term.at)
-      return [{ startAmps: estimatedStartAmps(runningAmps), startMs: ESTIMATE_MS, runningAmps, delayMs }]
+      if (motor.startAmps !== undefined) {
+        const startMs = motor.startMs?.value ?? ESTIMATE_MS
+        return [{ startAmps: motor.startAmps.value, startMs, runningAmps, delayMs, isEstimate: false }]
+      }
+      estimated.push(term.at)
+      const startAmps = estimatedStartAmps(runningAmps)
+      return [{ startAmps, startMs: ESTIMATE_MS, runningAmps, delayMs, isEstimate: true }]
     })
+    const atLeast = starts.map((start) => (start.isEstimate ? { ...start, startAmps: start.runningAmps } : start))
     const most = budget.mostPeakAmps ?? budget.limit
     const weak = budget.terms.some((term) => term.isWeak) || (most !== undefined && isWeak(most))
-    return [{ budget, peakAmps: surge(starts).peakAmps, mostAmps: most?.value, estimated, unknownCount, isWeak: weak }]
+    return [
+      {
+        budget,
+        peakAmps: surge(starts).peakAmps,
+        leastPeakAmps: surge(atLeast).peakAmps,
+        mostAmps: most?.value,
+        estimated,
+        unknownCount,
+        isWeak: weak,
+      },
+    ]
   })
 }

@@ -1,18 +1,20 @@
-import type { Surge } from '../harness/surges'
-import { surgesOf } from '../harness/surges'
+import { surgesOf, type Surge } from '../harness/surges'
 import { exceeds } from '../units/compare'
 import { subjectOf } from './subject'
 import { defineRule } from './rule'
 
 const isOver = ({ peakAmps, mostAmps }: Surge) => mostAmps !== undefined && exceeds(peakAmps, mostAmps)
 
+/** Over by known start currents alone, not merely by what runs there anyway, which the budget tells. */
+const isOverSurely = ({ leastPeakAmps, mostAmps, budget }: Surge) =>
+  mostAmps !== undefined && exceeds(leastPeakAmps, mostAmps) && exceeds(leastPeakAmps, budget.knownAmps)
+
 /** All motors start at once at power-on; the source has to bear that for about a second. */
 export const startSurge = defineRule({
   id: 'start-surge',
   group: 'current',
   what: 'The start-up peak of every header, outlet and cable stays within its stated peak, or its limit where none is stated.',
-  source:
-    'start currents from the parts; the ceiling of 2.2 A for one fan: 4-wire PWM fan specification, revision 1.3, 2005 (from memory); the estimate of twice the rated current: common practice, no source',
+  source: 'start currents from the parts; the estimate of twice the rated current: common practice, no source',
   reads: ['motor.ratedAmps', 'motor.startAmps', 'limit.mostAmps'],
   messages: {
     over: {
@@ -36,8 +38,8 @@ export const startSurge = defineRule({
     const surges = surgesOf(harness, harness.budgets)
     const named = (list: readonly Surge[]) => list.map(({ budget }) => subjectOf(harness, budget))
     const at = (list: readonly Surge[]) => list.flatMap(({ budget }) => budget.at)
-    const overKnown = surges.filter((entry) => isOver(entry) && entry.estimated.length === 0)
-    const overGuessed = surges.filter((entry) => isOver(entry) && entry.estimated.length > 0)
+    const overKnown = surges.filter(isOverSurely)
+    const overGuessed = surges.filter((entry) => isOver(entry) && !isOverSurely(entry))
     const rest = surges.filter((entry) => !isOver(entry))
     const open = rest.filter((entry) => entry.unknownCount > 0 || entry.mostAmps === undefined)
     const closed = rest.filter((entry) => !open.includes(entry))
@@ -46,7 +48,7 @@ export const startSurge = defineRule({
     const highest = overGuessed.toSorted((a, b) => b.peakAmps - b.mostAmps! - (a.peakAmps - a.mostAmps!))[0]
     return [
       ...calm.map(({ budget }) => say.holds(budget.at)),
-      ...overKnown.map(({ budget, peakAmps, mostAmps }) =>
+      ...overKnown.map(({ budget, leastPeakAmps: peakAmps, mostAmps }) =>
         say.found('over', budget.at, { subject: subjectOf(harness, budget), peakAmps, mostAmps: mostAmps! }),
       ),
       ...(highest === undefined
