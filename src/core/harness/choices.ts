@@ -4,7 +4,6 @@ import type { PortRef } from '../formats/schema-kit'
 
 type Mode = NonNullable<Choices['modes']>[number]['mode']
 type Curve = NonNullable<Choices['curves']>[number]
-type DeclaredModel = NonNullable<Choices['declaredModels']>[number]
 
 /** What the builder decided about ports and items, by port and item. */
 export interface ChoicesBy {
@@ -13,7 +12,6 @@ export interface ChoicesBy {
   readonly flatOutReasonAt: (ref: PortRef) => string | undefined
   /** Whether the setting that makes the box follow this input is made; undefined where nobody has said. */
   readonly syncAt: (ref: PortRef) => boolean | undefined
-  readonly declaredAt: (ref: PortRef) => DeclaredModel | undefined
   readonly curveAt: (ref: PortRef) => Curve | undefined
   readonly isCovered: (ref: PortRef) => boolean
   readonly addressOf: (itemId: string) => number | undefined
@@ -28,7 +26,6 @@ export function indexChoices({ choices }: Build): ChoicesBy {
   const parked = byPort(choices.parked)
   const flatOut = byPort(choices.flatOut)
   const syncs = byPort(choices.syncSettings)
-  const declared = byPort(choices.declaredModels)
   const curves = byPort(choices.curves)
   const covered = new Set((choices.covered ?? []).map(portKey))
   const addresses = new Map((choices.addresses ?? []).map((entry) => [entry.itemId, entry.addressNumber]))
@@ -37,7 +34,6 @@ export function indexChoices({ choices }: Build): ChoicesBy {
     parkedReasonAt: (ref) => parked.get(portKey(ref))?.reason,
     flatOutReasonAt: (ref) => flatOut.get(portKey(ref))?.reason,
     syncAt: (ref) => syncs.get(portKey(ref))?.isOn,
-    declaredAt: (ref) => declared.get(portKey(ref)),
     curveAt: (ref) => curves.get(portKey(ref)),
     isCovered: (ref) => covered.has(portKey(ref)),
     addressOf: (itemId) => addresses.get(itemId),

@@ -3,7 +3,7 @@ import type { Wire } from '../parts/connectors'
 import type { RelationOf } from '../parts/schema'
 import type { ChoicesBy } from './choices'
 import type { Net, Nets } from './nets'
-import { listBy, type PlacedPort, type Wiring } from './wiring'
+import type { PlacedPort, Wiring } from './wiring'
 
 export interface PlacedLight {
   readonly at: PortRef
@@ -16,8 +16,6 @@ export interface Segment extends PlacedLight {
   /** Index of its first LED as the source counts; undefined where a count before it is unknown. */
   readonly firstLed: number | undefined
   readonly ledCount: number | undefined
-  /** Where it stands in the line: two segments of one depth on one line are mirrors or neighbours of a splitter. */
-  readonly depth: number
 }
 
 /** All that one light output drives: series adds, a split mirrors. */
@@ -82,7 +80,7 @@ function segmentsBelow(context: Context, start: PortRef): readonly Segment[] {
   const { nets, wiring } = context
   const seen = new Set<Net>()
   const segments: Segment[] = []
-  const walk = (ref: PortRef, wire: Wire, at: { readonly led: number | undefined; readonly depth: number }): void => {
+  const walk = (ref: PortRef, wire: Wire, firstLed: number | undefined): void => {
     const net = nets(ref, wire)
     if (net === undefined || seen.has(net)) return
     seen.add(net)
@@ -91,16 +89,16 @@ function segmentsBelow(context: Context, start: PortRef): readonly Segment[] {
       for (const light of placed.facts.all.light) {
         if (light.input !== placed.port.id || signalWireOf(light) !== wire) continue
         const ledCount = light.control === 'eachLed' ? light.addressedLedCount?.value : 0
-        segments.push({ at: placed.ref, placed, light, firstLed: at.led, ledCount, depth: at.depth })
+        segments.push({ at: placed.ref, placed, light, firstLed, ledCount })
         if (light.output === undefined) continue
         const output = { itemId: placed.item.id, portId: light.output }
-        walk(output, wire, { led: add(at.led, ledCount), depth: at.depth + 1 })
+        walk(output, wire, add(firstLed, ledCount))
       }
-      for (const outlet of outletsFrom(context, placed)) walk(outlet, wire, at)
+      for (const outlet of outletsFrom(context, placed)) walk(outlet, wire, firstLed)
     }
   }
   const { wires } = wiring.port(start).port
-  for (const wire of ['data', 'r'] as const) if (wires.includes(wire)) walk(start, wire, { led: 0, depth: 0 })
+  for (const wire of ['data', 'r'] as const) if (wires.includes(wire)) walk(start, wire, 0)
   return segments
 }
 
@@ -108,12 +106,15 @@ function lineOf(context: Context, source: PlacedPort): Line {
   const segments = segmentsBelow(context, source.ref)
   const ends = segments.map((segment) => add(segment.firstLed, segment.ledCount)).filter((end) => end !== undefined)
   const unknownCount = segments.filter((segment) => segment.ledCount === undefined).length
-  const byStart = listBy(
-    segments
-      .filter(({ light, firstLed }) => light.control === 'eachLed' && firstLed !== undefined)
-      .map((segment) => [`.${segment.firstLed}` as const, segment] as const),
+  // Legs of a splitter start at the same LED: they show the same.
+  const mirrored = segments.filter(
+    (segment) =>
+      segment.light.control === 'eachLed' &&
+      segment.firstLed !== undefined &&
+      segments.some(
+        (other) => other !== segment && other.light.control === 'eachLed' && other.firstLed === segment.firstLed,
+      ),
   )
-  const mirrored = [...byStart.values()].filter((same) => same.length > 1).flat()
   return { source, segments, ledCount: Math.max(0, ...ends), unknownCount, mirrored }
 }
 

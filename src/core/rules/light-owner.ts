@@ -1,8 +1,8 @@
 import type { Choices } from '../build/schema'
-import type { Harness } from '../harness/derive'
 import type { Segment } from '../harness/lights'
 import type { PlacedPort } from '../harness/wiring'
 import { defineRule } from './rule'
+import { chosenFor } from './school'
 
 type Owner = NonNullable<NonNullable<Choices['schools']>['light']>
 
@@ -20,12 +20,6 @@ function ownerOf(source: PlacedPort, segment: Segment): Owner | undefined {
   if (drives?.needsProgram === undefined) return undefined
   if (!drives.needsProgram) return 'handBox'
   return source.facts.part.maker === segment.placed.facts.part.maker ? 'maker' : 'foreign'
-}
-
-function wantedFor(harness: Harness, itemId: string) {
-  const group = harness.build.groups?.find((g) => g.itemIds.includes(itemId) && g.schools?.light !== undefined)
-  const wanted = group?.schools?.light ?? harness.build.choices.schools?.light
-  return wanted === undefined ? undefined : { wanted, of: group?.name ?? 'this build' }
 }
 
 /** Who rules a light, against the choice of the build or its group. */
@@ -50,7 +44,7 @@ export const lightOwner = defineRule({
     harness.lights().lines.flatMap(({ source, segments }) =>
       segments.map((segment) => {
         const at = [segment.at]
-        const choice = wantedFor(harness, segment.at.itemId)
+        const choice = chosenFor(harness, segment.at.itemId, ({ light }) => light)
         if (choice === undefined) return say.notApplicable(at)
         const owner = ownerOf(source, segment)
         const params = { lead: harness.name(segment.at), group: choice.of, wanted: OWNER_WORDS[choice.wanted] }

@@ -26,11 +26,10 @@ export const mixedSignal = defineRule({
       return say.found('mixed', at, params)
     }),
   mends: (harness, finding) => {
-    const [head, ...leads] = finding.at
+    const leads = finding.at.slice(1)
     const without = leads.filter((ref) => !harness.port(ref).port.wires.includes('pwm'))
     const withPwm = leads.filter((ref) => harness.port(ref).port.wires.includes('pwm'))
     const odd = without.length <= withPwm.length ? without : withPwm
-    const isAway = harness.speed().heads.length > 0 && head !== undefined
-    return odd.length === 1 && isAway ? odd.flatMap((ref) => movesOf(harness, ref)) : []
+    return odd.length === 1 ? odd.flatMap((ref) => movesOf(harness, ref)) : []
   },
 })

@@ -1,10 +1,9 @@
 import type { Harness } from '../harness/derive'
 import type { Command } from '../harness/speed'
-import type { Choices } from '../build/schema'
 import { defineRule } from './rule'
+import { chosenFor, type Schools } from './school'
 
 type Owner = 'board' | 'controller' | 'sync' | 'pump'
-type Schools = NonNullable<Choices['schools']>
 
 const OWNER_WORDS: Readonly<Record<Owner, string>> = {
   board: 'the board',
@@ -23,12 +22,9 @@ function ownerOf(harness: Harness, { head, through }: Command): Owner | undefine
   return facts.all.motor.some(({ pump }) => pump === true) ? 'pump' : 'controller'
 }
 
-function wantedFor(harness: Harness, itemId: string): { readonly wanted: Owner; readonly of: string } | undefined {
-  const speedOf = (schools: Schools | undefined) => schools?.radiatorFans ?? schools?.speed
-  const group = harness.build.groups?.find((g) => g.itemIds.includes(itemId) && speedOf(g.schools) !== undefined)
-  const wanted = speedOf(group?.schools) ?? harness.build.choices.schools?.speed
-  return wanted === undefined ? undefined : { wanted, of: group?.name ?? 'this build' }
-}
+/** What a group says of its radiator fans goes for that group alone. */
+const ofGroup = ({ radiatorFans, speed }: Schools): Owner | undefined => radiatorFans ?? speed
+const ofBuild = ({ speed }: Schools): Owner | undefined => speed
 
 /** Who rules a fan, against the school that the build or its group has chosen. */
 export const speedOwner = defineRule({
@@ -47,7 +43,7 @@ export const speedOwner = defineRule({
   check: (harness, say) =>
     harness.speed().commands.map((command) => {
       const at = [command.at]
-      const choice = wantedFor(harness, command.at.itemId)
+      const choice = chosenFor(harness, command.at.itemId, ofGroup, ofBuild)
       const owner = ownerOf(harness, command)
       if (choice === undefined || owner === undefined || command.motor.pump === true) {
         return say.notApplicable(at)
