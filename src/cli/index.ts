@@ -1,4 +1,5 @@
 import { readFileSync, statSync } from 'node:fs'
+import { parseArgs, type ParseArgsConfig } from 'node:util'
 import { LoomError } from '../core/errors'
 import { canonicalJson } from '../core/formats/canonical'
 import { tooLarge } from '../core/formats/json-text'
@@ -10,6 +11,7 @@ import { dotGraph } from '../core/export/dot'
 import { spiceNetlist } from '../core/export/spice'
 import type { PortRef } from '../core/formats/schema-kit'
 import { derive, type Harness } from '../core/harness/derive'
+import type { Glow } from '../core/physics/led'
 import { leadListCsv } from '../core/sheet/csv'
 import { explainLines } from '../core/wording/explain-text'
 import { countOf, listNames } from '../core/wording/text'
@@ -55,26 +57,33 @@ function readFile(path: string): string {
   }
 }
 
-/** The one file of a verb, and its other words; more or fewer words are refused with how to use it. */
-function wordsOf(
-  args: readonly string[],
-  wanted: number,
-  usage: string,
-  flags: readonly string[] = [],
-): readonly string[] {
-  const words = args.filter((arg) => !arg.startsWith('--'))
-  const strange = args.find((arg) => arg.startsWith('--') && !flags.includes(arg))
-  if (words.length === wanted && strange === undefined) return words
-  throw new LoomError(
-    'REQUEST_REFUSED',
-    `Use: ./loom ${usage}${strange === undefined ? '' : ` (${strange} is not known)`}`,
-  )
+interface Usage {
+  readonly text: string
+  /** How many words the verb takes, the file first. */
+  readonly wordCount: number
+  readonly options?: ParseArgsConfig['options']
+}
+
+/** The words and the options of a verb; more or fewer words, or strange options, are refused with how to use it. */
+function argsOf(args: readonly string[], { text, wordCount, options = {} }: Usage) {
+  const refuse = (reason: string) => new LoomError('REQUEST_REFUSED', `Use: ./loom ${text}${reason}`)
+  try {
+    const { values, positionals } = parseArgs({ args: [...args], options, allowPositionals: true })
+    if (positionals.length === wordCount) return { values, words: positionals }
+  } catch (error) {
+    throw refuse(error instanceof Error ? ` (${error.message.split('.')[0]})` : '')
+  }
+  throw refuse('')
 }
 
 function check(args: readonly string[]): number {
-  const [path] = wordsOf(args, 1, 'check FILE [--json]', ['--json'])
-  const report = reportOf(readBuild(readFile(path!)))
-  if (args.includes('--json')) process.stdout.write(canonicalJson(report))
+  const { values, words } = argsOf(args, {
+    text: 'check FILE [--json]',
+    wordCount: 1,
+    options: { json: { type: 'boolean' } },
+  })
+  const report = reportOf(readBuild(readFile(words[0]!)))
+  if (values.json === true) process.stdout.write(canonicalJson(report))
   else printReport(report)
   return report.counts.stop > 0 ? EXIT_STOPS : EXIT_CLEAN
 }
@@ -96,10 +105,32 @@ function portNamed(harness: Harness, text: string): PortRef {
   return { itemId: item.id, portId: port.id }
 }
 
+function colourNamed(text: string): Pick<Glow, 'red' | 'green' | 'blue'> {
+  if (!/^[0-9a-f]{6}$/i.test(text)) {
+    throw new LoomError(
+      'REQUEST_REFUSED',
+      `“${text}” is no colour: give red, green and blue as two hexadecimal digits each, such as ff8000.`,
+    )
+  }
+  const part = (index: number) => Number.parseInt(text.slice(index * 2, index * 2 + 2), 16) / 255
+  return { red: part(0), green: part(1), blue: part(2) }
+}
+
+function brightnessNamed(text: string): number {
+  const percent = Number(text)
+  if (text.trim() !== '' && percent >= 0 && percent <= 100) return percent / 100
+  throw new LoomError('REQUEST_REFUSED', `“${text}” is no brightness: give a percentage from 0 to 100.`)
+}
+
 function explain(args: readonly string[]): number {
-  const [path, port] = wordsOf(args, 2, 'explain FILE ITEM.PORT')
-  const harness = derive(readBuild(readFile(path!)))
-  for (const line of explainLines(harness, portNamed(harness, port!))) console.log(line)
+  const { values, words } = argsOf(args, {
+    text: 'explain FILE ITEM.PORT [--colour RRGGBB] [--brightness PERCENT]',
+    wordCount: 2,
+    options: { colour: { type: 'string', default: 'ffffff' }, brightness: { type: 'string', default: '100' } },
+  })
+  const glow = { ...colourNamed(String(values.colour)), brightness: brightnessNamed(String(values.brightness)) }
+  const harness = derive(readBuild(readFile(words[0]!)), glow)
+  for (const line of explainLines(harness, portNamed(harness, words[1]!))) console.log(line)
   return EXIT_CLEAN
 }
 
@@ -110,12 +141,12 @@ const EXPORTS: Readonly<Record<string, (harness: Harness) => string>> = {
 }
 
 function exportTo(args: readonly string[]): number {
-  const [path, format] = wordsOf(args, 2, 'export FILE --to spice|csv|dot', ['--to'])
-  const write = Object.hasOwn(EXPORTS, format!) ? EXPORTS[format!] : undefined
-  if (write === undefined || !args.includes('--to')) {
-    throw new LoomError('REQUEST_REFUSED', 'Use: ./loom export FILE --to spice|csv|dot')
-  }
-  process.stdout.write(write(derive(readBuild(readFile(path!)))))
+  const text = 'export FILE --to spice|csv|dot'
+  const { values, words } = argsOf(args, { text, wordCount: 1, options: { to: { type: 'string', default: '' } } })
+  const format = String(values.to)
+  const write = Object.hasOwn(EXPORTS, format) ? EXPORTS[format] : undefined
+  if (write === undefined) throw new LoomError('REQUEST_REFUSED', `Use: ./loom ${text}`)
+  process.stdout.write(write(derive(readBuild(readFile(words[0]!)))))
   return EXIT_CLEAN
 }
 

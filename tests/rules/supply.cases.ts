@@ -48,7 +48,7 @@ const switched = makeController({
   id: 'switched',
   name: 'Switched',
   fanOutletCount: 1,
-  cascade: { by: 'switches', most: 2 },
+  cascade: { by: 'switches', most: 2, switchCount: 3 },
 })
 const bridged = makeController({ id: 'bridged', name: 'Bridged', fanOutletCount: 1, cascade: { by: 'bridge' } })
 const either = makeController({

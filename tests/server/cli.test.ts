@@ -39,7 +39,7 @@ describe('./loom check', () => {
   test.each([
     ['a file that is not there', () => ['nowhere.json'], /nowhere\.json cannot be read/],
     ['no file', () => [], /Use: \.\/loom check FILE/],
-    ['a strange word', () => ['demo/builds/paper-kite.json', '--loud'], /--loud is not known/],
+    ['a strange word', () => ['demo/builds/paper-kite.json', '--loud'], /Use: \.\/loom check FILE.*--loud/],
     ['not JSON', () => [file('a.json', '{\n  "format": nonsense')], /line 2, column 13/],
     [
       'a wrong version',
@@ -87,6 +87,26 @@ describe('./loom explain', () => {
     expect(loom('explain', 'demo/builds/paper-kite.json', 'L1.light').stdout).toMatch(
       /Light from LED5V: LED 1 to 30 of 30\n {2}4\.8\d V at its far end/,
     )
+  })
+
+  test('lights at a chosen colour and brightness draw less and keep more of their volts', () => {
+    const explain = (...glow: string[]) => loom('explain', 'demo/builds/paper-kite.json', 'L1.light', ...glow).stdout
+    const voltsOf = (text: string) => Number(/(\d\.\d\d) V at its far end/.exec(text)![1])
+    const dim = explain('--colour', 'ff0000', '--brightness', '40')
+    expect(dim).toContain('at colour ff0000 and 40 % brightness')
+    expect(explain()).toContain('at full white')
+    expect(voltsOf(dim)).toBeGreaterThan(voltsOf(explain()))
+  })
+
+  test.each([
+    ['--colour', 'red', /“red” is no colour/],
+    ['--brightness', '120', /“120” is no brightness/],
+    ['--brightness', '', /“” is no brightness/],
+    ['--shade', '1', /Use: \.\/loom explain FILE/],
+  ])('%s %s: a sentence, exit 2', (option, value, message) => {
+    const { status, stderr } = loom('explain', 'demo/builds/paper-kite.json', 'L1.light', option, value)
+    expect(status).toBe(2)
+    expect(stderr).toMatch(message)
   })
 
   test.each([

@@ -27,8 +27,7 @@ function onwardOf({ facts, port, item }: PlacedPort): readonly PortRef[] {
 export function hangingOn(wiring: Wiring, outlet: PortRef): readonly Hanging[] {
   const seen = new Set<string>()
   const below = (giver: PortRef): readonly Hanging[] =>
-    wiring.threadsAt(giver).flatMap((thread): readonly Hanging[] => {
-      const placed = wiring.port(wiring.otherEnd(thread, giver))
+    wiring.across(giver).flatMap((placed): readonly Hanging[] => {
       if (placed.port.side !== 'takes' || seen.has(placed.key)) return []
       seen.add(placed.key)
       const { motor, light } = placed.facts.all

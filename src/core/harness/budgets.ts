@@ -61,13 +61,18 @@ export function sumUp(
   limitFrom: Sum['limitFrom'],
 ): Sum {
   const terms = wholeAgain(allTerms)
-  const total = (of: readonly Term[]) => of.reduce((sum, { amps }) => sum + (amps ?? 0), 0)
-  const shares = terms.filter(({ sharedByCount }) => sharedByCount !== undefined)
-  const knownAmps = total(terms.filter(({ sharedByCount }) => sharedByCount === undefined))
-  const mostAmps = knownAmps + total(shares)
-  const unknownCount = terms.filter(({ amps }) => amps === undefined).length
+  let knownAmps = 0
+  let sharedAmps = 0
+  let unknownCount = 0
+  let weak = limit !== undefined && isWeak(limit)
+  for (const { amps, sharedByCount, isWeak: isWeakTerm } of terms) {
+    if (amps === undefined) unknownCount += 1
+    else if (sharedByCount === undefined) knownAmps += amps
+    else sharedAmps += amps
+    weak ||= isWeakTerm
+  }
+  const mostAmps = knownAmps + sharedAmps
   const boundAmps = limit === undefined ? undefined : limit.value * (1 - headroomPercent / 100)
-  const weak = terms.some((term) => term.isWeak) || (limit !== undefined && isWeak(limit))
   const state = stateOf({
     isIdle: terms.length === 0,
     knownAmps,
@@ -165,14 +170,20 @@ function unstatedPlaces(facts: PartFacts, stated: readonly Place[]): readonly Pl
   )
 }
 
+const placesByPart = new WeakMap<PartFacts, readonly Place[]>()
+
 function placesOf(facts: PartFacts): readonly Place[] {
-  const stated = statedPlaces(facts)
-  return [...stated, ...standardPlaces(facts), ...unstatedPlaces(facts, stated)]
+  let places = placesByPart.get(facts)
+  if (places === undefined) {
+    const stated = statedPlaces(facts)
+    places = [...stated, ...standardPlaces(facts), ...unstatedPlaces(facts, stated)]
+    placesByPart.set(facts, places)
+  }
+  return places
 }
 
 /** Every amp limit of the build with its planned load, items by mark. */
 export function deriveBudgets(wiring: Wiring, loads: Loads): readonly Budget[] {
-  const placesByPart = new Map<PartFacts, readonly Place[]>()
   const { headroomPercent } = wiring.build.choices
   const rankOf = (term: Term) => wiring.firstPortIndex(term.at.itemId)
   const budgetAt = (itemId: string, facts: PartFacts, place: Place): Budget => {
@@ -181,20 +192,18 @@ export function deriveBudgets(wiring: Wiring, loads: Loads): readonly Budget[] {
       facts.portById.get(ref.portId)?.side === 'gives' ? loads.from(ref, place.rail) : loads.into(ref, place.rail),
     )
     const sorted = terms.length > 1 ? terms.toSorted((a, b) => rankOf(a) - rankOf(b)) : terms
-    const sum = sumUp(sorted, place.limit, headroomPercent, place.limitFrom)
+    const { rail, name, mostPeakAmps } = place
     return {
-      ...sum,
+      ...sumUp(sorted, place.limit, headroomPercent, place.limitFrom),
       id: `${itemId}:${place.id}`,
       at,
-      rail: place.rail,
-      name: place.name,
-      mostPeakAmps: place.mostPeakAmps,
+      rail,
+      name,
+      mostPeakAmps,
     }
   }
   return wiring.items.flatMap((item) => {
     const facts = wiring.factsOfItem(item.id)
-    let places = placesByPart.get(facts)
-    if (places === undefined) placesByPart.set(facts, (places = placesOf(facts)))
-    return places.map((place) => budgetAt(item.id, facts, place))
+    return placesOf(facts).map((place) => budgetAt(item.id, facts, place))
   })
 }

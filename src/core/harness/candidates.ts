@@ -1,4 +1,4 @@
-import { portKey, sameRef } from '../build/refs'
+import { portKey } from '../build/refs'
 import type { PortRef } from '../formats/schema-kit'
 import type { Rail, Wire } from '../parts/connectors'
 import { fitOf, railsOf, type Misfit } from '../parts/mating'
@@ -68,10 +68,7 @@ function above(harness: Harness, start: PortRef, rail: Rail): Above {
       if (origin.from === 'ports') origin.refs.forEach(climb)
       return
     }
-    for (const thread of harness.threadsAt(ref)) {
-      const other = harness.otherEnd(thread, ref)
-      if (harness.port(other).port.wires.includes(rail)) climb(other)
-    }
+    for (const other of harness.across(ref)) if (other.port.wires.includes(rail)) climb(other.ref)
   }
   climb(start)
   return { budgets: [...budgets.values()], itemIds }
@@ -109,7 +106,7 @@ function worstOf(changes: readonly BudgetChange[]): Verdict {
 /** How the port stands before any sum is asked: plugged here already, not to be used, or open. */
 function standing(harness: Harness, lead: Lead, to: PlacedPort, feeds: readonly Above[]): Verdict | 'open' {
   const { ref } = lead.placed
-  if (harness.threadsAt(ref).some((thread) => sameRef(harness.otherEnd(thread, ref), to.ref))) return 'here'
+  if (harness.across(ref).includes(to)) return 'here'
   if (fitOf(lead.placed.port, to.port).misfit !== 'none') return 'misfit'
   if (feeds.some(({ itemIds }) => itemIds.has(ref.itemId))) return 'ring'
   return hasRoomFor(harness, to.ref, ref) ? 'open' : 'taken'

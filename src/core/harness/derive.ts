@@ -1,6 +1,7 @@
 import { portKey } from '../build/refs'
 import type { Build } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
+import { FULL_WHITE, type Glow } from '../physics/led'
 import { deriveBudgets, type Budget } from './budgets'
 import { indexChoices, type ChoicesBy } from './choices'
 import { deriveLights, type Lights } from './lights'
@@ -13,6 +14,8 @@ import { deriveWiring, listBy, type Wiring } from './wiring'
 
 /** All that follows from a build and that rules and screens read; nothing of it is ever stored. */
 export interface Harness extends Wiring {
+  /** What the lights show in every sum. */
+  readonly glow: Glow
   readonly choices: ChoicesBy
   readonly nets: Nets
   readonly loads: Loads
@@ -30,18 +33,22 @@ function lazily<T>(make: () => T): () => T {
   return () => (made ??= { value: make() }).value
 }
 
-/** One pass over a sound build (see buildFaults) that derives what the rules and the screens need. */
-export function derive(build: Build): Harness {
+/**
+ * One pass over a sound build (see buildFaults) that derives what the rules and the screens need. Sums and volts are
+ * those at full white, by which a build is judged, unless another glow is asked for.
+ */
+export function derive(build: Build, glow: Glow = FULL_WHITE): Harness {
   const wiring = deriveWiring(build)
   const choices = indexChoices(build)
   const nets = makeNets(wiring)
-  const loads = makeLoads(wiring)
+  const loads = makeLoads(wiring, glow)
   const budgets = deriveBudgets(wiring, loads)
   const byPort = lazily(() =>
     listBy(budgets.flatMap((budget) => budget.at.map((ref) => [portKey(ref), budget] as const))),
   )
   return {
     ...wiring,
+    glow,
     choices,
     nets,
     loads,

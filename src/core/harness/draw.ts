@@ -1,5 +1,7 @@
 import type { Figure, Origin, PortRef } from '../formats/schema-kit'
 import { ampsOfWatts, ledAmps, RAIL_VOLTS } from '../physics/amps'
+import { IDLE_MILLIAMPS, whiteShare, type Glow } from '../physics/led'
+import type { RelationOf } from '../parts/schema'
 import type { Consumer } from './part-facts'
 
 /** How a draw was worked out from the figures on the part. */
@@ -7,6 +9,7 @@ export type Working =
   | { readonly by: 'amps' }
   | { readonly by: 'watts'; readonly watts: number; readonly volts: number }
   | { readonly by: 'leds'; readonly ledCount: number; readonly milliamps: number }
+  | { readonly by: 'glow'; readonly whiteAmps: number; readonly idleAmps: number; readonly sharePercent: number }
   | { readonly by: 'unknown' }
 
 /** One consumer in a sum. Unknown amps are undefined, which is neither zero nor a pass. */
@@ -54,4 +57,26 @@ export function drawOf(consumer: Consumer, at: PortRef): Term {
     }
   }
   return { at, amps: undefined, isWeak: false, working: { by: 'unknown' } }
+}
+
+/** What the LEDs of a light draw when dark, in amps; undefined where their count is. Whole-colour strips hold no chips. */
+function idleAmpsOf(light: RelationOf<'light'>): number | undefined {
+  if (light.control === 'oneColour') return 0
+  const ledCount = light.litLedCount ?? light.addressedLedCount
+  return ledCount === undefined ? undefined : (ledCount.value * IDLE_MILLIAMPS) / 1000
+}
+
+/**
+ * As drawOf, with lights showing this glow: what they draw dark, and of the rest the share that the glow takes. A light
+ * that does not say how many LEDs idle along is unknown below full white, since its idle draw is.
+ */
+export function drawAtGlow(glow: Glow, consumer: Consumer, at: PortRef): Term {
+  const white = drawOf(consumer, at)
+  const share = whiteShare(glow)
+  if (consumer.type !== 'light' || white.amps === undefined || share === 1) return white
+  const idleAmps = idleAmpsOf(consumer)
+  if (idleAmps === undefined) return { at, amps: undefined, isWeak: false, working: { by: 'unknown' } }
+  const amps = idleAmps + Math.max(0, white.amps - idleAmps) * share
+  const working = { by: 'glow', whiteAmps: white.amps, idleAmps, sharePercent: share * 100 } as const
+  return { at, amps, isWeak: white.isWeak, working }
 }

@@ -3,7 +3,7 @@ import type { Rail, Wire } from '../parts/connectors'
 import { RAIL_VOLTS } from '../physics/amps'
 import { wireOhms } from '../physics/copper'
 import { nodeVolts, type Resistor } from '../physics/network'
-import { drawOf } from './draw'
+import type { PlacedLight } from './lights'
 import type { Loads } from './loads'
 import { supplyPortOf, type Consumer, type PartFacts } from './part-facts'
 import { sourcesOnNet } from './supplies'
@@ -113,9 +113,9 @@ function nodeAt(sketch: Sketch, place: number): number {
   return index * 2
 }
 
-function nodesAt(sketch: Sketch, place: number) {
+function tapAt(sketch: Sketch, place: number, load: Pick<Tap, 'at' | 'consumer' | 'amps'>): Tap {
   const supplyNode = nodeAt(sketch, place)
-  return { supplyNode, returnNode: supplyNode + 1 }
+  return { at: load.at, consumer: load.consumer, amps: load.amps, supplyNode, returnNode: supplyNode + 1 }
 }
 
 interface Copper {
@@ -179,8 +179,7 @@ function drawLead(sketch: Sketch, placed: PlacedPort): void {
 
 function drawContacts(sketch: Sketch, placed: PlacedPort): void {
   const { wiring, rail } = sketch
-  for (const thread of wiring.threadsAt(placed.ref)) {
-    const other = wiring.port(wiring.otherEnd(thread, placed.ref))
+  for (const other of wiring.across(placed.ref)) {
     // Each thread is met from both of its ends; it is drawn from the first.
     if (other.index < placed.index || !other.port.wires.includes(rail)) continue
     const stated = placed.port.contactMilliohm ?? other.port.contactMilliohm
@@ -194,34 +193,32 @@ function drawContacts(sketch: Sketch, placed: PlacedPort): void {
 }
 
 /** A light draws along its whole track: half at its start and half at its end drop as much at the end as the real thing. */
-function tapsOf(sketch: Sketch, placed: PlacedPort, consumer: Consumer): readonly Tap[] {
+function tapsOf(sketch: Sketch, loads: Loads, placed: PlacedPort, consumer: Consumer): readonly Tap[] {
   const inside = insideOf(sketch, placed, placed.port.id)
-  const { amps } = drawOf(consumer, placed.ref)
-  const tap = { at: placed.ref, consumer }
-  if (consumer.type !== 'light') return [{ ...tap, amps, ...nodesAt(sketch, inside) }]
+  const { amps } = loads.drawOf(consumer, placed.ref)
+  const whole = { at: placed.ref, consumer, amps }
+  if (consumer.type !== 'light') return [tapAt(sketch, inside, whole)]
   if (consumer.trackMilliohm === undefined) sketch.hasFallback = true
   const trackOhms = (consumer.trackMilliohm?.value ?? 0) / 1000
   const { output } = consumer
   const isThrough = output !== undefined && isBehindTrack(placed.facts, output, sketch.rail)
-  if (trackOhms === 0 && !isThrough) return [{ ...tap, amps, ...nodesAt(sketch, inside) }]
+  if (trackOhms === 0 && !isThrough) return [tapAt(sketch, inside, whole)]
   const end = isThrough ? insideOf(sketch, placed, output) : placeKey(placed.index, END)
   stretch(sketch, inside, end, { ohms: trackOhms / 2, returnOhms: trackOhms / 2 })
-  const half = amps === undefined ? undefined : amps / 2
-  return [
-    { ...tap, amps: half, ...nodesAt(sketch, inside) },
-    { ...tap, amps: half, ...nodesAt(sketch, end) },
-  ]
+  const half = { at: placed.ref, consumer, amps: amps === undefined ? undefined : amps / 2 }
+  return [tapAt(sketch, inside, half), tapAt(sketch, end, half)]
 }
 
 function drawTaps(sketch: Sketch, loads: Loads, placed: PlacedPort): readonly Tap[] {
   const { rail } = sketch
   const own = placed.facts.consumers
     .filter((consumer) => consumer.rail === rail && supplyPortOf(consumer) === placed.port.id)
-    .flatMap((consumer) => tapsOf(sketch, placed, consumer))
-  const forOthers = loads.passedOn(placed.ref, rail).map(({ amps }): Tap => {
-    const nodes = nodesAt(sketch, insideOf(sketch, placed, placed.port.id))
-    return { at: placed.ref, consumer: undefined, amps, ...nodes }
-  })
+    .flatMap((consumer) => tapsOf(sketch, loads, placed, consumer))
+  const forOthers = loads
+    .passedOn(placed.ref, rail)
+    .map(({ amps }) =>
+      tapAt(sketch, insideOf(sketch, placed, placed.port.id), { at: placed.ref, consumer: undefined, amps }),
+    )
   return [...own, ...forOthers]
 }
 
@@ -256,10 +253,10 @@ export function circuitOf(harness: Harnessed, ref: PortRef, rail: Rail): Circuit
     drawContacts(sketch, placed)
     return placed.port.side === 'takes' ? drawTaps(sketch, harness.loads, placed) : []
   })
-  const sources = sourcesOnNet(harness, harness.nets, ref, rail).map((placed) => ({
-    at: placed.ref,
-    ...nodesAt(sketch, insideOf(sketch, placed, placed.port.id)),
-  }))
+  const sources = sourcesOnNet(harness, harness.nets, ref, rail).map((placed) => {
+    const supplyNode = nodeAt(sketch, insideOf(sketch, placed, placed.port.id))
+    return { at: placed.ref, supplyNode, returnNode: supplyNode + 1 }
+  })
   const { places, resistors, unknownLeads, hasFallback } = sketch
   const nodeNames = () => places.flatMap((place) => [describe(sketch, place, '+'), describe(sketch, place, '-')])
   return { rail, nodeCount: places.length * 2, nodeNames, resistors, taps, sources, unknownLeads, hasFallback }
@@ -291,4 +288,16 @@ export function voltsAt(circuit: Circuit): readonly TapVolts[] {
     const [plus, minus] = [volts[tap.supplyNode], volts[tap.returnNode]]
     return { ...tap, volts: plus === undefined || minus === undefined || !isKnown ? undefined : plus - minus }
   })
+}
+
+/** The least volts across a light, among the taps of its circuit; undefined where none of them is known. */
+export function lightVoltsIn(taps: readonly TapVolts[]): (light: PlacedLight) => number | undefined {
+  const least = new Map<Consumer, Map<string, number>>()
+  for (const { consumer, at, volts } of taps) {
+    if (consumer === undefined || volts === undefined) continue
+    let byItem = least.get(consumer)
+    if (byItem === undefined) least.set(consumer, (byItem = new Map()))
+    byItem.set(at.itemId, Math.min(volts, byItem.get(at.itemId) ?? volts))
+  }
+  return ({ light, at }) => least.get(light)?.get(at.itemId)
 }

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { bench, demoBuild } from '../../../tests/support/bench'
 import type { Build } from '../build/schema'
-import { figureOf, makeFan } from '../parts/make'
+import { figureOf, makeFan, makeStrip } from '../parts/make'
 import type { Part } from '../parts/schema'
+import { FULL_WHITE, type Glow } from '../physics/led'
 import { formatAlike } from '../units/format'
 import { candidateText } from '../wording/candidate-text'
 import { sumText } from '../wording/sum-text'
@@ -55,6 +56,39 @@ describe('sums', () => {
     expect(sumText(build, budgetAt(build, 'm1.LED5V', '5v'))).toContain(
       'F1 0.80 (16 LEDs × 50 mA) + L1 1.50 (30 LEDs × 50 mA) = 2.30 A of 3.00 A',
     )
+  })
+
+  test('at another glow the idle draw stays, and only the rest follows colour and brightness', () => {
+    const build = bench(
+      ['M1: board-middle', 'L1: strip-5v-30', 'L2: strip-12v'],
+      ['L1.light > M1.LED5V', 'L2.light > M1.LED12V'],
+    )
+    const amps = (glow: Partial<Glow>, port: string) => {
+      const { budgetsAt } = derive(build, { ...FULL_WHITE, ...glow })
+      return budgetsAt(at(port)).find(({ terms }) => terms.length > 0)!
+    }
+    // 30 LEDs at 50 mA white and 1 mA dark: red alone is 30 × (1 + 49 / 3) mA.
+    expect(amps({ green: 0, blue: 0 }, 'm1.LED5V').knownAmps).toBeCloseTo((30 * (1 + 49 / 3)) / 1000, 12)
+    expect(amps({ brightness: 0 }, 'm1.LED5V').knownAmps).toBeCloseTo(0.03, 12)
+    expect(sumText(build, amps({ brightness: 0.5 }, 'm1.LED5V'))).toContain(
+      'L1 0.765 (0.03 dark + 50 % of 1.47) = 0.77 A',
+    )
+    const white = amps({}, 'm1.LED12V').knownAmps
+    expect(white).toBeGreaterThan(0)
+    expect(amps({ brightness: 0.5 }, 'm1.LED12V').knownAmps).toBeCloseTo(white / 2, 12)
+  })
+
+  test('lights of which only the amps are known are unknown below full white: what they draw dark is', () => {
+    const strip = makeStrip({ id: 'labelled', name: 'Labelled', leds: { count: 30 } })
+    const inside = strip.inside.map((relation) =>
+      relation.type === 'light'
+        ? { ...relation, addressedLedCount: undefined, litLedCount: undefined, ratedAmps: figureOf(0.6, 'label') }
+        : relation,
+    )
+    const build = bench(['M1: board-middle', 'L1: labelled'], ['L1.light > M1.LED5V'], [{ ...strip, inside }])
+    const budgetOf = (glow: Glow) => derive(build, glow).budgetsAt(at('m1.LED5V'))[0]!
+    expect(budgetOf(FULL_WHITE)).toMatchObject({ knownAmps: 0.6, unknownCount: 0 })
+    expect(budgetOf({ ...FULL_WHITE, brightness: 0.5 })).toMatchObject({ knownAmps: 0, unknownCount: 1 })
   })
 
   test('two fans of many fold into one line', () => {

@@ -1,8 +1,9 @@
 import type { PortRef } from '../formats/schema-kit'
 import { RAILS, type Rail } from '../parts/connectors'
 import type { PlacedPort, Wiring } from './wiring'
-import { drawOf, type Term } from './draw'
-import { supplyPortOf } from './part-facts'
+import { FULL_WHITE, type Glow } from '../physics/led'
+import { drawAtGlow, type Term } from './draw'
+import { supplyPortOf, type Consumer } from './part-facts'
 
 /** Sums of what hangs below a port, on one rail; each term once, in the order of the marks. */
 export interface Loads {
@@ -12,6 +13,8 @@ export interface Loads {
   readonly into: (ref: PortRef, rail: Rail) => readonly Term[]
   /** What a feed or the input of a converter draws for outlets that are no copper of its own. */
   readonly passedOn: (ref: PortRef, rail: Rail) => readonly Term[]
+  /** What one consumer draws. */
+  readonly drawOf: (consumer: Consumer, at: PortRef) => Term
 }
 
 const asUnknown = (term: Term): Term => ({ ...term, amps: undefined, working: { by: 'unknown' } })
@@ -29,14 +32,15 @@ function asShare(term: Term, sharedByCount: number): Term {
   return share
 }
 
-/** A term for each consumer of the item on this rail that hangs on one of these ports. */
-function ownTerms(placed: PlacedPort, rail: Rail, portIds: readonly string[]): readonly Term[] {
-  return placed.facts.consumers
+/** The consumers of the item on this rail that hang on one of these ports, each with its place. */
+function ownConsumers({ item, facts }: PlacedPort, rail: Rail, portIds: readonly string[]) {
+  return facts.consumers
     .filter((consumer) => consumer.rail === rail && portIds.includes(supplyPortOf(consumer)))
-    .map((consumer) => drawOf(consumer, { itemId: placed.item.id, portId: supplyPortOf(consumer) }))
+    .map((consumer) => ({ consumer, at: { itemId: item.id, portId: supplyPortOf(consumer) } }))
 }
 
-export function makeLoads(wiring: Wiring): Loads {
+export function makeLoads(wiring: Wiring, glow: Glow = FULL_WHITE): Loads {
+  const drawOf = (consumer: Consumer, at: PortRef) => drawAtGlow(glow, consumer, at)
   const memo = new Map<number, readonly Term[]>()
   const open = new Set<number>()
   const keyOf = (ref: PortRef, rail: Rail, way: 0 | 1) =>
@@ -57,10 +61,7 @@ export function makeLoads(wiring: Wiring): Loads {
   const from = (ref: PortRef, rail: Rail): readonly Term[] =>
     once(keyOf(ref, rail, 0), () => {
       if (!wiring.port(ref).port.wires.includes(rail)) return []
-      return wiring.threadsAt(ref).flatMap((thread) => {
-        const other = wiring.otherEnd(thread, ref)
-        return wiring.port(other).port.side === 'takes' ? into(other, rail) : []
-      })
+      return wiring.across(ref).flatMap((other) => (other.port.side === 'takes' ? into(other.ref, rail) : []))
     })
 
   /** What a feed carries for the outlets it powers; each of several feeds carries some share of it. */
@@ -95,7 +96,8 @@ export function makeLoads(wiring: Wiring): Loads {
       const onward = copper
         .filter((portId) => portId !== ref.portId && placed.facts.portById.get(portId)?.side === 'gives')
         .flatMap((portId) => from({ itemId: ref.itemId, portId }, rail))
-      return [...ownTerms(placed, rail, copper), ...onward, ...passedOn(ref, rail)]
+      const own = ownConsumers(placed, rail, copper).map(({ consumer, at }) => drawOf(consumer, at))
+      return [...own, ...onward, ...passedOn(ref, rail)]
     })
 
   const passedOn = (ref: PortRef, rail: Rail): readonly Term[] => {
@@ -103,5 +105,5 @@ export function makeLoads(wiring: Wiring): Loads {
     return [...throughFeed(placed, rail), ...throughConverter(placed, rail)]
   }
 
-  return { from, into, passedOn }
+  return { from, into, passedOn, drawOf }
 }

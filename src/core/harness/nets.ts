@@ -28,11 +28,11 @@ function unite(parents: Int32Array, a: number, b: number): void {
 
 function netsOfWire(wiring: Wiring, wire: Wire): readonly (Net | undefined)[] {
   const { ports } = wiring
-  const parents = Int32Array.from(ports.keys())
+  const parents = new Int32Array(ports.length)
+  for (let index = 0; index < parents.length; index += 1) parents[index] = index
   const hasWire = ports.map(({ port }) => port.wires.includes(wire))
-  for (const thread of wiring.threads) {
-    const [a, b] = [wiring.port(thread.from).index, wiring.port(thread.to).index]
-    if (hasWire[a] === true && hasWire[b] === true) unite(parents, a, b)
+  for (const { from, to } of wiring.ends) {
+    if (hasWire[from] === true && hasWire[to] === true) unite(parents, from, to)
   }
   for (const item of wiring.items) {
     const facts = wiring.factsOfItem(item.id)
@@ -44,16 +44,15 @@ function netsOfWire(wiring: Wiring, wire: Wire): readonly (Net | undefined)[] {
       for (const other of others) unite(parents, start, first + facts.portIndex.get(other)!)
     }
   }
-  const byRoot = new Map<number, PlacedPort[]>()
+  // Roots are the smallest of their kind, so that a net is begun by its first port.
+  const nets: ({ readonly wire: Wire; readonly ports: PlacedPort[] } | undefined)[] = []
   for (const placed of ports) {
-    if (hasWire[placed.index] !== true) continue
-    const root = rootOf(parents, placed.index)
-    const members = byRoot.get(root)
-    if (members === undefined) byRoot.set(root, [placed])
-    else members.push(placed)
+    const net =
+      hasWire[placed.index] === true ? (nets[rootOf(parents, placed.index)] ?? { wire, ports: [] }) : undefined
+    net?.ports.push(placed)
+    nets.push(net)
   }
-  const nets = new Map([...byRoot].map(([root, members]): [number, Net] => [root, { wire, ports: members }]))
-  return ports.map((placed) => (hasWire[placed.index] === true ? nets.get(rootOf(parents, placed.index)) : undefined))
+  return nets
 }
 
 /** Copper nets by joining wires over threads and shared copper inside parts; each wire worked out when first asked for. */

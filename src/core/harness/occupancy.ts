@@ -16,12 +16,11 @@ function coversOn(port: Port, other: Port): number {
 export function occupancyOf(wiring: Wiring, ref: PortRef, without?: PortRef): Occupancy {
   const { port } = wiring.port(ref)
   const others = wiring
-    .threadsAt(ref)
-    .map((thread) => wiring.otherEnd(thread, ref))
-    .filter((other) => other.itemId !== without?.itemId || other.portId !== without.portId)
+    .across(ref)
+    .filter(({ ref: other }) => other.itemId !== without?.itemId || other.portId !== without.portId)
   return {
     placeCount: port.side === 'gives' ? (port.lanes?.count ?? 1) : 1,
-    coveredCount: others.reduce((total, other) => total + coversOn(port, wiring.port(other).port), 0),
+    coveredCount: others.reduce((total, other) => total + coversOn(port, other.port), 0),
   }
 }
 

@@ -57,7 +57,16 @@ function components(lists: readonly (readonly string[])[]): ReadonlyMap<string, 
   return new Map([...found].map(([portId, set]) => [portId, arrays.get(set)!]))
 }
 
+const factsByPart = new WeakMap<Part, PartFacts>()
+
+/** The facts of a part; edits of a build keep its parts as they are, so that they are worked out once. */
 export function factsOf(part: Part): PartFacts {
+  let facts = factsByPart.get(part)
+  if (facts === undefined) factsByPart.set(part, (facts = readFacts(part)))
+  return facts
+}
+
+function readFacts(part: Part): PartFacts {
   const all = byType(part)
   const byWire = new Map(
     WIRES.map((wire) => [

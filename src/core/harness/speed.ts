@@ -130,33 +130,40 @@ function modeOf(placed: PlacedPort, choices: ChoicesBy, motors: readonly Traced[
   return modes.includes(fitting) ? fitting : modes[0]
 }
 
-function commandOf(traced: Traced, mode: HeadMode | undefined): Command {
-  const { pwm, dc, ...motor } = traced
-  const head = headOf(traced)
-  const used = pwm?.head === undefined ? dc : pwm
-  const common = { ...motor, head, through: used.through, endAt: used.endAt, why: undefined }
+type Control = Pick<Command, 'control' | 'why'>
+
+const told = (control: Command['control']): Control => ({ control, why: undefined })
+const untold = (why: Why): Control => ({ control: 'none', why })
+
+function controlOf({ pwm, dc, hasPwm }: Traced, mode: HeadMode | undefined): Control {
   if (pwm?.head !== undefined) {
-    if (mode !== 'dc') return { ...common, control: 'pwm' }
-    return dc.head === undefined ? { ...common, control: 'none', why: 'dcMode' } : { ...common, control: 'roughDc' }
+    if (mode !== 'dc') return told('pwm')
+    return dc.head === undefined ? untold('dcMode') : told('roughDc')
   }
   if (dc.head !== undefined) {
-    if (mode === undefined) return { ...common, control: 'unknown' }
-    if (mode === 'pwm') return { ...common, control: 'none', why: motor.hasPwm ? 'legWithoutPwm' : 'pwmMode' }
-    return { ...common, control: motor.hasPwm ? 'roughDc' : 'dc' }
+    if (mode === undefined) return told('unknown')
+    if (mode === 'pwm') return untold(hasPwm ? 'legWithoutPwm' : 'pwmMode')
+    return told(hasPwm ? 'roughDc' : 'dc')
   }
-  if (dc.why === 'passesUnknown') return { ...common, control: 'unknown' }
+  if (dc.why === 'passesUnknown') return told('unknown')
   const why = pwm?.why === undefined || pwm.why === 'straight' || pwm.why === 'passesUnknown' ? dc.why : pwm.why
-  return { ...common, control: 'none', why: why ?? 'straight' }
+  return untold(why ?? 'straight')
+}
+
+function commandOf(traced: Traced, mode: HeadMode | undefined): Command {
+  const { at, placed, motor, hasPwm, pwm, dc } = traced
+  const { through, endAt } = pwm?.head === undefined ? dc : pwm
+  const { control, why } = controlOf(traced, mode)
+  return { at, placed, motor, hasPwm, head: headOf(traced), through, endAt, control, why }
 }
 
 /** Who commands each plugged motor, how, and what each source of commands has on it. */
 export function deriveSpeed(wiring: Wiring, nets: Nets, choices: ChoicesBy): Speed {
   const trace = makeTrace(wiring, nets, choices)
-  const traced = motorsOf(wiring).map((motor): Traced => ({
-    ...motor,
-    pwm: motor.hasPwm ? trace(motor.at, 'pwm', []) : undefined,
-    dc: trace(motor.at, 'dc', []),
-  }))
+  const traced = motorsOf(wiring).map(({ at, placed, motor, hasPwm }): Traced => {
+    const pwm = hasPwm ? trace(at, 'pwm', []) : undefined
+    return { at, placed, motor, hasPwm, pwm, dc: trace(at, 'dc', []) }
+  })
   const byHead = listBy(
     traced.flatMap((motor): (readonly [PortKey, Traced])[] => {
       const head = headOf(motor)

@@ -26,8 +26,7 @@ function motorAt(wiring: Wiring, at: PortRef): RelationOf<'motor'> | undefined {
 
 /** When a motor starts: a box that staggers its outlets starts them one after another, in the order of its outlets. */
 function delayOf(wiring: Wiring, at: PortRef): number {
-  for (const thread of wiring.threadsAt(at)) {
-    const { facts, port } = wiring.port(wiring.otherEnd(thread, at))
+  for (const { facts, port } of wiring.across(at)) {
     const drives = facts.all.drives.find((r) => r.signal === 'speed' && r.outlets.includes(port.id))
     if (drives?.staggerMs !== undefined) return drives.outlets.indexOf(port.id) * drives.staggerMs.value
   }

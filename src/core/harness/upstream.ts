@@ -79,11 +79,10 @@ export function wayUp(wiring: Wiring, start: PortRef, originOf: (placed: PlacedP
   for (;;) {
     if (seen.has(portKey(at))) return { stretches, end: 'ring', endAt: at }
     seen.add(portKey(at))
-    const thread = wiring.threadsAt(at)[0]
-    if (thread === undefined) return { stretches, end: 'loose', endAt: at }
-    const to = wiring.otherEnd(thread, at)
-    stretches.push({ from: at, to, threadId: thread.id })
-    const placed = wiring.port(to)
+    const placed = wiring.across(at)[0]
+    if (placed === undefined) return { stretches, end: 'loose', endAt: at }
+    const to = placed.ref
+    stretches.push({ from: at, to, threadId: wiring.threadsAt(at)[0]!.id })
     if (placed.port.side === 'takes') return { stretches, end: 'nowhere', endAt: to }
     const origin = originOf(placed)
     if (origin.from === 'here') return { stretches, end: 'source', endAt: to }

@@ -37,8 +37,7 @@ function upLead(wiring: Wiring, itemId: string, usb: RelationOf<'usb'>): PlacedP
 
 /** The giving end that a USB lead is plugged into, through plain cables too. */
 function upstreamOf(wiring: Wiring, lead: PortRef): PlacedPort | undefined {
-  for (const thread of wiring.threadsAt(lead)) {
-    const other = wiring.port(wiring.otherEnd(thread, lead))
+  for (const other of wiring.across(lead)) {
     if (other.port.side !== 'gives' || !other.port.wires.includes('usb')) continue
     const inlet = other.facts
       .copper('usb', other.port.id)

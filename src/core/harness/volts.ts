@@ -1,7 +1,6 @@
-import { portKey } from '../build/refs'
 import type { Build } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
-import type { Rail } from '../parts/connectors'
+import { RAILS, type Rail } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
 import { poweredBy } from './part-facts'
@@ -31,9 +30,9 @@ function railsOffered(giving: Port, taking: Port, wanted: Rail): readonly Rail[]
 }
 
 function makeArrivals(wiring: Wiring): Arrivals {
-  const memo = new Map<string, readonly Reach[]>()
+  const memo = new Map<number, readonly Reach[]>()
   /** Each answer once; a ring of threads brings nothing. */
-  const once = (key: string, ask: () => readonly Reach[]): readonly Reach[] => {
+  const once = (key: number, ask: () => readonly Reach[]): readonly Reach[] => {
     const known = memo.get(key)
     if (known !== undefined) return known
     memo.set(key, [])
@@ -42,9 +41,8 @@ function makeArrivals(wiring: Wiring): Arrivals {
     return reaches
   }
   const intoTaker = (ref: PortRef, wanted: Rail): readonly Reach[] =>
-    once(`${portKey(ref)} ${wanted}`, () =>
-      wiring.threadsAt(ref).flatMap((thread) => {
-        const other = wiring.port(wiring.otherEnd(thread, ref))
+    once(wiring.port(ref).index * RAILS.length + RAILS.indexOf(wanted), () =>
+      wiring.across(ref).flatMap((other) => {
         if (other.port.side === 'takes') return []
         return railsOffered(other.port, wiring.port(ref).port, wanted).flatMap((rail) => outOfGiver(other.ref, rail))
       }),

@@ -1,9 +1,9 @@
-import { portKey, portNamer, sameRef, type PortKey } from '../build/refs'
+import { portKey, portNamer, type PortKey } from '../build/refs'
 import type { Build, Item, Thread } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
 import { fitOf, type Fit } from '../parts/mating'
 import type { Port } from '../parts/schema'
-import { inOrder, sortedByMark } from '../units/compare'
+import { sortedByMark } from '../units/compare'
 import { factsOf, type PartFacts } from './part-facts'
 
 /** A port where it is used: on this item of this build. */
@@ -29,8 +29,11 @@ export interface Wiring {
   /** Where the ports of an item begin among the build's ports. */
   readonly firstPortIndex: (itemId: string) => number
   readonly threadsAt: (ref: PortRef) => readonly Thread[]
-  readonly otherEnd: (thread: Thread, ref: PortRef) => PortRef
+  /** What the threads at a port lead to, in their order. */
+  readonly across: (ref: PortRef) => readonly PlacedPort[]
   readonly threads: readonly Thread[]
+  /** Where the ends of each thread stand among the build's ports, in the order of the threads. */
+  readonly ends: readonly { readonly from: number; readonly to: number }[]
   readonly fit: (thread: Thread) => Fit
   readonly name: (ref: PortRef) => string
 }
@@ -46,6 +49,7 @@ export function listBy<T>(entries: Iterable<readonly [PortKey, T]>): ReadonlyMap
 }
 
 const NO_THREADS: readonly Thread[] = []
+const NO_PORTS: readonly PlacedPort[] = []
 
 export function deriveWiring(build: Build): Wiring {
   const factsByPart = new Map(build.parts.map((part) => [part.id, factsOf(part)]))
@@ -65,17 +69,16 @@ export function deriveWiring(build: Build): Wiring {
     return index + facts.portIndex.get(portId)!
   }
   const port = (ref: PortRef) => ports[indexOf(ref)]!
-  const ends = build.threads.map((thread) => ({ thread, from: indexOf(thread.from), to: indexOf(thread.to) }))
-  const threads = ends.toSorted(
-    inOrder(
-      (a, b) => a.from - b.from,
-      (a, b) => a.to - b.to,
-    ),
-  )
+  const ends = build.threads
+    .map((thread) => ({ thread, from: indexOf(thread.from), to: indexOf(thread.to) }))
+    .toSorted((a, b) => (a.from === b.from ? a.to - b.to : a.from - b.from))
   const threadsByPort: (Thread[] | undefined)[] = ports.map(() => undefined)
-  for (const { thread, from, to } of threads) {
+  const acrossByPort: (PlacedPort[] | undefined)[] = ports.map(() => undefined)
+  for (const { thread, from, to } of ends) {
     ;(threadsByPort[from] ??= []).push(thread)
     ;(threadsByPort[to] ??= []).push(thread)
+    ;(acrossByPort[from] ??= []).push(ports[to]!)
+    ;(acrossByPort[to] ??= []).push(ports[from]!)
   }
   const fits = new Map<Thread, Fit>()
   return {
@@ -86,8 +89,9 @@ export function deriveWiring(build: Build): Wiring {
     port,
     firstPortIndex: (itemId) => starts.get(itemId)!.index,
     threadsAt: (ref) => threadsByPort[indexOf(ref)] ?? NO_THREADS,
-    otherEnd: (thread, ref) => (sameRef(thread.from, ref) ? thread.to : thread.from),
-    threads: threads.map(({ thread }) => thread),
+    across: (ref) => acrossByPort[indexOf(ref)] ?? NO_PORTS,
+    threads: ends.map(({ thread }) => thread),
+    ends,
     fit: (thread) => {
       const known = fits.get(thread)
       if (known !== undefined) return known

@@ -220,6 +220,8 @@ const CascadeSchema = strict({
   family: Type.Optional(Name),
   ports: FewPortIds,
   mostBoxCount: Type.Optional(figure(64)),
+  /** Switches on the box that show its number in binary, the first one counting 1. */
+  switchCount: Type.Optional(figure(8)),
 })
 
 const RelationSchema = tagged(

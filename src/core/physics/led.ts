@@ -18,7 +18,18 @@ export function framesPerSecond(ledCount: number, resetMicroseconds: number): nu
   return 1_000_000 / frameMicroseconds(ledCount, resetMicroseconds)
 }
 
-/** Parts of full white that a colour needs: red, green and blue from 0 to 1 each. One colour alone is a third. */
-export function whiteShare(colour: { readonly red: number; readonly green: number; readonly blue: number }): number {
-  return (colour.red + colour.green + colour.blue) / 3
+/** What lights show: red, green and blue of their colour, and the brightness set in the program; each from 0 to 1. */
+export interface Glow {
+  readonly red: number
+  readonly green: number
+  readonly blue: number
+  readonly brightness: number
+}
+
+/** What a machine may show before any program runs, and so what every check counts with. */
+export const FULL_WHITE: Glow = { red: 1, green: 1, blue: 1, brightness: 1 }
+
+/** Part of the full white current that a glow takes, from 0 to 1. One colour alone is a third of white. */
+export function whiteShare({ red, green, blue, brightness }: Glow): number {
+  return ((red + green + blue) / 3) * brightness
 }

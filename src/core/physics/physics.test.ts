@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { ampsOfWatts, ledAmps } from './amps'
 import { wireAreaMm2, wireDiameterMm, wireOhms } from './copper'
-import { frameMicroseconds, framesPerSecond, IDLE_MILLIAMPS, whiteShare } from './led'
+import { frameMicroseconds, framesPerSecond, FULL_WHITE, IDLE_MILLIAMPS, whiteShare } from './led'
 import { flowAtSpeed, isPwmHertz, levelAtSpeed, levelSum, powerAtSpeed, PWM_HERTZ, rpmOfTach } from './motion'
 import { nodeVolts } from './network'
 import { estimatedStartAmps, surge } from './surge'
@@ -204,8 +204,9 @@ describe('lights', () => {
   })
 
   test('one colour alone is a third of white', () => {
-    expect(whiteShare({ red: 1, green: 0, blue: 0 })).toBeCloseTo(1 / 3, 12)
-    expect(whiteShare({ red: 1, green: 1, blue: 1 })).toBe(1)
+    expect(whiteShare({ red: 1, green: 0, blue: 0, brightness: 1 })).toBeCloseTo(1 / 3, 12)
+    expect(whiteShare(FULL_WHITE)).toBe(1)
+    expect(whiteShare({ ...FULL_WHITE, brightness: 0.5 })).toBe(0.5)
   })
 
   test('2.16 W at 12 V are 0.18 A', () => {

@@ -24,9 +24,7 @@ export const boxWaitsForTach = defineRule({
         }
         const seesOne = used.some((ref) => (harness.tach().readingAt(ref)?.motors.length ?? 0) > 0)
         if (seesOne) return say.holds(used)
-        const leads = used.flatMap((ref) =>
-          harness.threadsAt(ref).map((thread) => harness.name(harness.otherEnd(thread, ref))),
-        )
+        const leads = used.flatMap((ref) => harness.across(ref).map((other) => harness.name(other.ref)))
         return say.found('silent', used, { box: item.mark, leads })
       }),
     ),

@@ -42,6 +42,17 @@ function isBridged(harness: Harness, boxes: readonly Box[]): boolean {
   return waiting.size === 0
 }
 
+/**
+ * How the switches of a box show its number in binary, the first switch counting 1: `2 (switches off on)`. The number
+ * alone where the box does not say how many switches it has, or has too few.
+ */
+function numberText({ cascade }: Box, addressNumber: number): string {
+  const count = cascade.switchCount?.value ?? 0
+  if (addressNumber >= 2 ** count) return String(addressNumber)
+  const positions = Array.from({ length: count }, (_, place) => ((addressNumber >> place) & 1 ? 'on' : 'off'))
+  return `${addressNumber} (switches ${positions.join(' ')})`
+}
+
 const anyPort = (harness: Harness, item: Item) => ({
   itemId: item.id,
   portId: harness.factsOfItem(item.id).part.ports[0]!.id,
@@ -124,11 +135,15 @@ function numberAnew(harness: Harness, { messageId, at }: Finding): readonly Mend
     taken.add(addressNumber)
     return { itemId, addressNumber }
   })
-  const markOf = (itemId: string) => harness.items.find(({ id }) => id === itemId)!.mark
+  const boxes = cascadesOf(harness).flat()
+  const textOf = (itemId: string, addressNumber: number) => {
+    const box = boxes.find(({ item }) => item.id === itemId)!
+    return `${box.item.mark} ${numberText(box, addressNumber)}`
+  }
   return [
     {
       messageId: 'setAddresses',
-      params: { boxes: numbered.map(({ itemId, addressNumber }) => `${markOf(itemId)} ${addressNumber}`) },
+      params: { boxes: numbered.map(({ itemId, addressNumber }) => textOf(itemId, addressNumber)) },
       edit: {
         type: 'batch',
         edits: numbered.map(({ itemId, addressNumber }) => addressEdit(itemId, addressNumber)),

@@ -1,4 +1,4 @@
-import { circuitOf, voltsAt, type TapVolts } from '../harness/electric'
+import { circuitOf, lightVoltsIn, voltsAt } from '../harness/electric'
 import { isWeak } from '../harness/draw'
 import type { Harness } from '../harness/derive'
 import type { Line, PlacedLight } from '../harness/lights'
@@ -15,7 +15,7 @@ const LOW_SHARE = 0.95
 interface Ends {
   readonly line: Line
   readonly rail: Rail
-  readonly taps: readonly TapVolts[]
+  readonly voltsOf: (light: PlacedLight) => number | undefined
   readonly isOpen: boolean
   readonly isAssumed: boolean
 }
@@ -31,19 +31,17 @@ function endsOf(harness: Harness, line: Line): Ends | undefined {
   return {
     line,
     rail,
-    taps: voltsAt(circuit),
+    voltsOf: lightVoltsIn(voltsAt(circuit)),
     isOpen: circuit.unknownLeads.length > 0 || circuit.taps.some(({ amps }) => amps === undefined),
     isAssumed: circuit.hasFallback || lit.some(({ leastVolts }) => leastVolts === undefined || isWeak(leastVolts)),
   }
 }
 
 /** The segment that misses its least volts by most, or has the least to spare. */
-function worstOf({ line, taps }: Ends) {
+function worstOf({ line, voltsOf }: Ends) {
   const judged = line.segments.flatMap((segment) => {
-    const volts = taps
-      .filter((tap) => tap.consumer === segment.light && tap.at.itemId === segment.at.itemId)
-      .flatMap((tap) => tap.volts ?? [])
-    return volts.length === 0 ? [] : [{ segment, volts: Math.min(...volts), leastVolts: leastVoltsOf(segment) }]
+    const volts = voltsOf(segment)
+    return volts === undefined ? [] : [{ segment, volts, leastVolts: leastVoltsOf(segment) }]
   })
   return judged.toSorted((a, b) => a.volts - a.leastVolts - (b.volts - b.leastVolts))[0]
 }

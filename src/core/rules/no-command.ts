@@ -79,7 +79,7 @@ export const noCommand = defineRule({
 /** The box that does not say, or else the port that the motor is plugged into. */
 function placeOf(harness: Harness, { at, control, endAt, head }: Command): PortRef {
   if (control === 'unknown') return head ?? endAt
-  return harness.otherEnd(harness.threadsAt(at)[0]!, at)
+  return harness.across(at)[0]!.ref
 }
 
 function mendsOf(harness: Harness, finding: Finding): readonly Mend[] {

@@ -22,11 +22,10 @@ export const portTaken = defineRule({
   },
   check: (harness, say) =>
     harness.ports.map(({ ref, port }) => {
-      const threads = harness.threadsAt(ref)
-      if (threads.length === 0) return say.notApplicable([ref])
+      const others = harness.across(ref).map((other) => other.ref)
+      if (others.length === 0) return say.notApplicable([ref])
       const { placeCount, coveredCount } = occupancyOf(harness, ref)
       if (coveredCount <= placeCount) return say.holds([ref])
-      const others = threads.map((thread) => harness.otherEnd(thread, ref))
       const at = [ref, ...others]
       const names = others.map((other) => harness.name(other))
       const name = harness.name(ref)

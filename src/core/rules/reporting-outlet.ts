@@ -36,15 +36,11 @@ export const reportingOutlet = defineRule({
     if (outlet === undefined) return []
     const { part } = harness.factsOfItem(outlet.itemId)
     const leads = part.ports.flatMap(({ id, side }) =>
-      side === 'gives'
-        ? harness
-            .threadsAt({ itemId: outlet.itemId, portId: id })
-            .map((thread) => harness.otherEnd(thread, { itemId: outlet.itemId, portId: id }))
-        : [],
+      side === 'gives' ? harness.across({ itemId: outlet.itemId, portId: id }) : [],
     )
     return leads
-      .filter((lead) => harness.port(lead).port.wires.includes('tach'))
+      .filter(({ port }) => port.wires.includes('tach'))
       .slice(-1)
-      .flatMap((lead) => movesTo(harness, lead, outlet))
+      .flatMap(({ ref }) => movesTo(harness, ref, outlet))
   },
 })

@@ -77,6 +77,13 @@ describe('findings', () => {
     }
   })
 
+  test('a number for a box says how its switches stand', () => {
+    const { build } = cases.find(({ what }) => what === 'one number twice')!
+    const harness = derive(build)
+    const finding = check(harness).findings.find(({ messageId }) => messageId === 'sameAddress')!
+    expect(mendsFor(harness, finding).map(mendText)).toEqual(['Set the switches: B2 2 (switches off on off).'])
+  })
+
   /** What follows when a lead is unplugged: it is loose, and what it fed, drove or reported to goes without. */
   const FOLLOWS_UNPLUGGING = ['lead-loose', 'light-source', 'cpu-header-tach', 'feed-missing', 'ports-run-out']
 

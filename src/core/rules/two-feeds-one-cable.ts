@@ -24,10 +24,7 @@ export const twoFeedsOneCable = defineRule({
       const feeds = [...new Set(harness.factsOfItem(item.id).all.powers.flatMap((relation) => relation.feeds))]
       const plugged = feeds.flatMap((portId) => {
         const ref = { itemId: item.id, portId }
-        return harness.threadsAt(ref).map((thread) => ({
-          ref,
-          cable: cableOf(harness.port(harness.otherEnd(thread, ref))),
-        }))
+        return harness.across(ref).map((other) => ({ ref, cable: cableOf(other) }))
       })
       const at = plugged.map(({ ref }) => ref)
       if (plugged.length < 2) return [say.notApplicable(at)]
@@ -38,10 +35,7 @@ export const twoFeedsOneCable = defineRule({
   mends: (harness, finding) => {
     const [, ...others] = finding.at
     const [first] = finding.at
-    const used =
-      first === undefined
-        ? undefined
-        : harness.threadsAt(first).map((t) => cableOf(harness.port(harness.otherEnd(t, first))))[0]
+    const used = first === undefined ? undefined : harness.across(first).map(cableOf)[0]
     return others.flatMap((lead) =>
       movesOf(harness, lead, Infinity)
         .filter(({ edit }) => {

@@ -55,7 +55,7 @@ function misfitWords(harness: Harness, lead: PortRef, { misfit, to }: Candidate)
 }
 
 function holders(harness: Harness, to: PortRef): string {
-  return listNames(harness.threadsAt(to).map((thread) => harness.name(harness.otherEnd(thread, to))))
+  return listNames(harness.across(to).map((other) => harness.name(other.ref)))
 }
 
 /** What would happen if the lead went there, or why it cannot: one short line. */

@@ -2,9 +2,10 @@ import type { PortRef } from '../formats/schema-kit'
 import type { Rail } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
 import { RAIL_VOLTS } from '../physics/amps'
+import type { Glow } from '../physics/led'
 import type { Budget } from '../harness/budgets'
 import type { Harness } from '../harness/derive'
-import { circuitOf, voltsAt } from '../harness/electric'
+import { circuitOf, lightVoltsIn, voltsAt } from '../harness/electric'
 import type { Command } from '../harness/speed'
 import { railOrigin, wayUp, type Way } from '../harness/upstream'
 import { sameRef } from '../build/refs'
@@ -73,15 +74,26 @@ function speedLines(harness: Harness, ref: PortRef): readonly string[] {
   ]
 }
 
+const hexOf = (part: number) =>
+  Math.round(part * 255)
+    .toString(16)
+    .padStart(2, '0')
+
+/** `full white`, or a colour as three pairs of hexadecimal digits and a brightness: `ff8000 and 60 % brightness`. */
+function glowText({ red, green, blue, brightness }: Glow): string {
+  const isWhite = red === 1 && green === 1 && blue === 1
+  if (isWhite && brightness === 1) return 'full white'
+  const colour = isWhite ? 'white' : `colour ${[red, green, blue].map(hexOf).join('')}`
+  return `${colour} and ${Math.round(brightness * 100)} % brightness`
+}
+
 function lightLines(harness: Harness, ref: PortRef): readonly string[] {
   return harness.lights().lines.flatMap(({ source, segments, ledCount }) => {
     const segment = segments.find(({ at }) => sameRef(at, ref))
     if (segment === undefined) return []
     const { light, firstLed, ledCount: own } = segment
     const circuit = circuitOf(harness, ref, light.rail)
-    const volts = (circuit === undefined ? [] : voltsAt(circuit))
-      .filter((tap) => tap.consumer === light && sameRef(tap.at, ref))
-      .flatMap((tap) => tap.volts ?? [])
+    const volts = circuit === undefined ? undefined : lightVoltsIn(voltsAt(circuit))(segment)
     const unknownCount = circuit?.unknownLeads.length ?? 0
     const missing = unknownCount === 0 ? '' : `, without ${countOf(unknownCount, 'lead')} of unknown length or gauge`
     const place =
@@ -92,10 +104,10 @@ function lightLines(harness: Harness, ref: PortRef): readonly string[] {
           : `LED ${firstLed + 1} to ${firstLed + own} of ${ledCount}`
     return [
       `Light from ${harness.name(source.ref)}: ${place}`,
-      ...(volts.length === 0
+      ...(volts === undefined
         ? []
         : [
-            `${INDENT}${Math.max(0, Math.min(...volts)).toFixed(2)} V at its far end at full white, of ${RAIL_VOLTS[light.rail].toFixed(2)} V at the source${missing}`,
+            `${INDENT}${Math.max(0, volts).toFixed(2)} V at its far end at ${glowText(harness.glow)}, of ${RAIL_VOLTS[light.rail].toFixed(2)} V at the source${missing}`,
           ]),
     ]
   })
@@ -104,7 +116,7 @@ function lightLines(harness: Harness, ref: PortRef): readonly string[] {
 /** All that follows for one port, line by line: its way to the supply with every sum, its command, its light. */
 export function explainLines(harness: Harness, ref: PortRef): readonly string[] {
   const { port, facts } = harness.port(ref)
-  const others = harness.threadsAt(ref).map((thread) => harness.name(harness.otherEnd(thread, ref)))
+  const others = harness.across(ref).map((other) => harness.name(other.ref))
   const plugged = others.length === 0 ? 'nothing plugged in' : `plugged to ${listNames(others)}`
   return [
     `${harness.name(ref)} (${facts.part.name}): ${plugged}`,

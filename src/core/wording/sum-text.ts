@@ -17,6 +17,12 @@ function workingText(term: Term): string | undefined {
       return `${working.watts} W / ${working.volts} V`
     case 'leds':
       return `${working.ledCount} LEDs × ${working.milliamps} mA`
+    case 'glow': {
+      const idle = working.idleAmps === 0 ? '' : `${formatAmps(working.idleAmps)} dark + `
+      const rest =
+        working.idleAmps === 0 ? formatAmps(working.whiteAmps) : `${formatAmps(working.whiteAmps - working.idleAmps)}`
+      return `${idle}${working.sharePercent.toFixed(0)} % of ${rest}`
+    }
     default:
       return working satisfies never
   }

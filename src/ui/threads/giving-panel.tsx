@@ -57,9 +57,9 @@ export function GivingPanel({ placed }: { readonly placed: PlacedPort }) {
       {threads.length === 0 && (
         <p className="text-[13px] text-faded">Nothing is plugged here. Pick a lead to see whether it may come here.</p>
       )}
-      {threads.map((thread) => (
+      {threads.map((thread, index) => (
         <p key={thread.id} className="flex items-center justify-between gap-2">
-          {harness.name(harness.otherEnd(thread, placed.ref))}
+          {harness.name(harness.across(placed.ref)[index]!.ref)}
           <Button small onClick={() => dispatch({ type: 'disconnect', threadId: thread.id })}>
             <Unplug size={14} aria-hidden /> Unplug
           </Button>

@@ -79,14 +79,14 @@ function Plugged({ placed, isFresh }: { readonly placed: PlacedPort; readonly is
       {waysOf(harness, placed.ref).map((named) => (
         <WayLines key={named.what} harness={harness} named={named} />
       ))}
-      {threads.map((thread) => (
+      {threads.map((thread, index) => (
         <div key={thread.id} className="flex flex-wrap gap-1.5">
           <Button
             small
             onClick={() => dispatch({ type: 'disconnect', threadId: thread.id })}
             aria-keyshortcuts="Delete"
           >
-            <Unplug size={14} aria-hidden /> Unplug from {harness.name(harness.otherEnd(thread, placed.ref))}
+            <Unplug size={14} aria-hidden /> Unplug from {harness.name(harness.across(placed.ref)[index]!.ref)}
           </Button>
           <Button
             small

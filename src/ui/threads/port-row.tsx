@@ -44,9 +44,9 @@ interface PortRowProps {
 }
 
 function LeadState({ harness, placed }: Pick<PortRowProps, 'harness' | 'placed'>) {
-  const threads = harness.threadsAt(placed.ref)
-  if (threads.length > 0) {
-    const names = threads.map((thread) => harness.name(harness.otherEnd(thread, placed.ref))).join(', ')
+  const others = harness.across(placed.ref)
+  if (others.length > 0) {
+    const names = others.map((other) => harness.name(other.ref)).join(', ')
     return (
       <span className="truncate text-[13px] text-faded" title={names}>
         {names}

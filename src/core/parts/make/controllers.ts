@@ -41,7 +41,12 @@ export interface Controller extends Named {
   readonly mostDevices?: number
   readonly mostOfVariant?: { readonly variant: string; readonly count: number }
   readonly extraFeedAbove?: number
-  readonly cascade?: { readonly by: 'switches' | 'bridge' | 'either'; readonly most?: number; readonly family?: string }
+  readonly cascade?: {
+    readonly by: 'switches' | 'bridge' | 'either'
+    readonly most?: number
+    readonly family?: string
+    readonly switchCount?: number
+  }
 }
 
 function inputsOf(box: Controller): readonly Port[] {
@@ -164,6 +169,7 @@ function cascadeOf({ cascade }: Controller, origin: Origin): readonly Relation[]
       ports: cascade.by === 'switches' ? [] : ['bridge'],
       ...(cascade.family === undefined ? {} : { family: cascade.family }),
       ...stated('mostBoxCount', cascade.most, origin),
+      ...stated('switchCount', cascade.switchCount, origin),
     },
   ]
 }
