@@ -80,11 +80,11 @@ describe('sums', () => {
 
   test('lights of which only the amps are known are unknown below full white: what they draw dark is', () => {
     const strip = makeStrip({ id: 'labelled', name: 'Labelled', leds: { count: 30 } })
-    const inside = strip.inside.map((relation) =>
-      relation.type === 'light'
-        ? { ...relation, addressedLedCount: undefined, litLedCount: undefined, ratedAmps: figureOf(0.6, 'label') }
-        : relation,
-    )
+    const inside = strip.inside.map((relation) => {
+      if (relation.type !== 'light') return relation
+      const { addressedLedCount: _addressed, litLedCount: _lit, ...rest } = relation
+      return { ...rest, ratedAmps: figureOf(0.6, 'label') }
+    })
     const build = bench(['M1: board-middle', 'L1: labelled'], ['L1.light > M1.LED5V'], [{ ...strip, inside }])
     const budgetOf = (glow: Glow) => derive(build, glow).budgetsAt(at('m1.LED5V'))[0]!
     expect(budgetOf(FULL_WHITE)).toMatchObject({ knownAmps: 0.6, unknownCount: 0 })

@@ -49,7 +49,7 @@ function isBridged(harness: Harness, boxes: readonly Box[]): boolean {
 function numberText({ cascade }: Box, addressNumber: number): string {
   const count = cascade.switchCount?.value ?? 0
   if (addressNumber >= 2 ** count) return String(addressNumber)
-  const positions = Array.from({ length: count }, (_, place) => ((addressNumber >> place) & 1 ? 'on' : 'off'))
+  const positions = Array.from({ length: count }, (_, place) => (((addressNumber >> place) & 1) === 1 ? 'on' : 'off'))
   return `${addressNumber} (switches ${positions.join(' ')})`
 }
 

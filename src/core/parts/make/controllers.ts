@@ -96,6 +96,7 @@ type FigureKey =
   | 'drawMilliamps'
   | 'staggerMs'
   | 'mostBoxCount'
+  | 'switchCount'
 
 function stated(key: FigureKey, value: number | undefined, origin: Origin): Partial<Record<FigureKey, Figure>> {
   return value === undefined ? {} : { [key]: figureOf(value, origin) }
