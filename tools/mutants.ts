@@ -1,0 +1,146 @@
+/**
+ * Breaks the core on purpose, one place at a time, and says whether the unit tests notice: npm run mutants.
+ * It works on a copy of the committed tree, so the checkout stays as it is. Exit 1 where a break stays unnoticed.
+ */
+import { execFileSync, spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+
+interface Mutant {
+  readonly what: string
+  readonly file: string
+  readonly find: string
+  readonly put: string
+}
+
+const MUTANTS: readonly Mutant[] = [
+  {
+    what: 'a bound excludes its own value',
+    file: 'src/core/units/compare.ts',
+    find: 'actual - limit > RELATIVE_TOLERANCE',
+    put: 'actual - limit >= -RELATIVE_TOLERANCE',
+  },
+  {
+    what: 'the limit of a budget is doubled',
+    file: 'src/core/rules/current-budget.ts',
+    find: 'const limitAmps = limit.value\n',
+    put: 'const limitAmps = limit.value * 2\n',
+  },
+  {
+    what: 'a splitter is forgotten in the sum',
+    file: 'src/core/harness/loads.ts',
+    find: 'return [...own, ...onward, ...passedOn(ref, rail)]',
+    put: 'return [...own, ...passedOn(ref, rail)]',
+  },
+  {
+    what: 'volts through an adapter that only changes the shape are forgotten',
+    file: 'src/core/harness/volts.ts',
+    find: 'railsOf(taking).some((rail) => offered.includes(rail)) ? [] : offered',
+    put: '[]',
+  },
+  {
+    what: 'any header of the board counts as its CPU header',
+    file: 'src/core/rules/cpu-header-tach.ts',
+    find: "role === 'cpu'",
+    put: 'role !== undefined',
+  },
+  {
+    what: 'one device too many is let through',
+    file: 'src/core/rules/device-count.ts',
+    find: '!exceeds(hanging.length, mostDeviceCount.value)',
+    put: '!exceeds(hanging.length, mostDeviceCount.value + 1)',
+  },
+  {
+    what: 'the legs of a channel that copies one signal are added up',
+    file: 'src/core/rules/led-count.ts',
+    find: '? Math.max(0, ...counts)',
+    put: '? counts.reduce((sum, count) => sum + count, 0)',
+  },
+  {
+    what: 'two boxes may have one number',
+    file: 'src/core/rules/cascade-addresses.ts',
+    find: 'if (same.length < 2) return []',
+    put: 'if (same.length < 3) return []',
+  },
+  {
+    what: 'staggering is forgotten',
+    file: 'src/core/harness/surges.ts',
+    find: 'return drives.outlets.indexOf(port.id) * drives.staggerMs.value',
+    put: 'return 0',
+  },
+  {
+    what: 'the comparison of light volts is turned round',
+    file: 'src/core/rules/light-volts.ts',
+    find: 'exceeds(worst.leastVolts, worst.volts)',
+    put: 'exceeds(worst.volts, worst.leastVolts)',
+  },
+  {
+    what: 'a 3-wire fan hears PWM',
+    file: 'src/core/harness/speed.ts',
+    find: 'const pwm = hasPwm ? trace',
+    put: "const pwm = hasPwm || placed.port.wires.includes('tach') ? trace",
+  },
+  {
+    what: 'makers of links are not compared',
+    file: 'src/core/parts/mating.ts',
+    find: "if (a.maker !== b.maker) return 'maker'",
+    put: "if (a.maker === undefined) return 'maker'",
+  },
+  {
+    what: 'an unknown draw counts as zero',
+    file: 'src/core/harness/budgets.ts',
+    find: 'if (amps === undefined) unknownCount += 1',
+    put: 'if (amps === undefined) unknownCount += 0',
+  },
+  {
+    what: 'the return wire is forgotten',
+    file: 'src/core/harness/electric.ts',
+    find: 'return { ohms, returnOhms: ohms / returnWireCount(placed.port.wires) }',
+    put: 'return { ohms, returnOhms: 0 }',
+  },
+]
+
+const home = process.cwd()
+const folder = mkdtempSync(join(tmpdir(), 'loom-mutants-'))
+execFileSync('git', ['clone', '-q', '--no-hardlinks', home, folder])
+symlinkSync(resolve(home, 'node_modules'), join(folder, 'node_modules'))
+
+/** The names of the tests that fail, or none where all pass. */
+function failures(): readonly string[] {
+  const args = ['--selectProjects', 'unit', '--testPathPatterns', 'core/(rules|harness|physics|parts|export)', '--json']
+  const { stdout } = spawnSync(join('node_modules', '.bin', 'jest'), args, {
+    cwd: folder,
+    encoding: 'utf8',
+    maxBuffer: 2 ** 28,
+  })
+  const { testResults } = JSON.parse(stdout) as {
+    readonly testResults: readonly {
+      readonly assertionResults: readonly { readonly status: string; readonly fullName: string }[]
+    }[]
+  }
+  return testResults.flatMap(({ assertionResults }) =>
+    assertionResults.filter(({ status }) => status === 'failed').map(({ fullName }) => fullName),
+  )
+}
+
+let missed = 0
+try {
+  const before = failures()
+  if (before.length > 0) throw new Error(`These tests fail without any break: ${before.join('; ')}`)
+  for (const { what, file, find, put } of MUTANTS) {
+    const path = join(folder, file)
+    const text = readFileSync(path, 'utf8')
+    if (text.split(find).length !== 2) throw new Error(`${file} does not hold “${find}” exactly once`)
+    writeFileSync(path, text.replace(find, put))
+    const failed = failures()
+    writeFileSync(path, text)
+    if (failed.length === 0) missed += 1
+    const first = failed[0] === undefined ? '' : `, first “${failed[0]}”`
+    console.log(`${failed.length === 0 ? 'MISSED' : 'caught'}: ${what} (${failed.length} tests fail${first})`)
+  }
+} finally {
+  rmSync(folder, { recursive: true })
+}
+console.log(`${MUTANTS.length - missed} of ${MUTANTS.length} caught`)
+process.exit(missed === 0 ? 0 : 1)
