@@ -22,7 +22,7 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         path: 'node_modules',
-        pathNot: 'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser)/',
+        pathNot: 'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser|fastest-levenshtein)/',
       },
     },
     only('ui-uses-core', '^src/ui/', '^src/(ui|core)/'),

@@ -12,11 +12,13 @@ import { BuildSchema } from '../src/core/build/schema'
 import { ReportSchema } from '../src/core/formats/report-schema'
 import { NewBuildSchema } from '../src/core/formats/request-schema'
 import { derive } from '../src/core/harness/derive'
+import { THING_WORDS } from '../src/core/parts/line/draft'
 import { PartSchema } from '../src/core/parts/schema'
 import { check } from '../src/core/rules/check'
 import { RULES } from '../src/core/rules/index'
 import { GROUPS } from '../src/core/rules/rule'
 import { findingText } from '../src/core/wording/text'
+import { TYPED_LINES } from '../tests/lines/lines'
 import { allCases } from '../tests/rules'
 
 const schemas = {
@@ -165,9 +167,34 @@ function rulesDocument(): string {
   ].join('\n')
 }
 
+function typedLineDocument(): string {
+  const cell = (text: string) => text.replaceAll('|', '\\|')
+  const row = ({ line, became, assumed, refused }: (typeof TYPED_LINES)[number]) => {
+    const faults = (refused ?? []).map(([piece, message]) => `at “${piece}”: ${message}`)
+    return `| \`${cell(line)}\` | ${cell([...(became ?? []), ...faults].join('<br>'))} | ${cell((assumed ?? []).join('<br>'))} |`
+  }
+  return [
+    '# Typed lines',
+    '',
+    '<!-- Made by tools/generate.ts from tests/lines/lines.ts. Do not edit. -->',
+    '',
+    'A line is what people read off a label, in any order: a thing, how many, and figures with units. Commas, “with” and',
+    '“and” part clauses; a semicolon or a new line parts two parts. Figures: A, mA, W, V, mm, cm, m, inches, AWG, rpm,',
+    'LEDs, lit, mA per LED, pins, outlets, m³/h, CFM, dB(A), prices. A comma right between digits is a decimal one. What',
+    'is not said stays unknown; what is taken for granted is said beside the part, and nothing is kept before a person',
+    `confirms it. Things: ${Object.values(THING_WORDS).join(', ')}.`,
+    '',
+    '| line | becomes | left open |',
+    '| --- | --- | --- |',
+    ...TYPED_LINES.map(row),
+    '',
+  ].join('\n')
+}
+
 const files = new Map<string, string>([
   ['src/core/rules/generated/examples.ts', examplesModule()],
   ['docs/rules.md', rulesDocument()],
+  ['docs/typed-line.md', typedLineDocument()],
   ['src/core/formats/generated/validators.js', validators()],
   ['src/core/formats/generated/validators.d.ts', declarations()],
 ])

@@ -78,8 +78,8 @@ const MUTANTS: readonly Mutant[] = [
   {
     what: 'a 3-wire fan hears PWM',
     file: 'src/core/harness/speed.ts',
-    find: 'const pwm = hasPwm ? trace',
-    put: "const pwm = hasPwm || placed.port.wires.includes('tach') ? trace",
+    find: "if (mode === 'pwm') return untold(hasPwm ? 'legWithoutPwm' : 'pwmMode')",
+    put: "if (mode === 'pwm') return told('pwm')",
   },
   {
     what: 'makers of links are not compared',

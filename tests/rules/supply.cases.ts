@@ -179,6 +179,11 @@ const twoLeads = (second: string) =>
     ['S1: supply-550', 'B1: two-feeds'],
     ['B1.supply1 > S1.A_1', ...(second === '' ? [] : [`B1.supply2 > S1.${second}`])],
   )
+const edition = (...others: readonly string[]) => {
+  const build = on([...others, 'F1: plain'])
+  const items = build.items.map((item) => (item.id === 'f1' ? { ...item, packId: 'single' } : item))
+  return { ...build, items, packs: [{ id: 'single', name: 'Single', contents: [{ partId: 'plain', count: 1 }] }] }
+}
 const usb = (threads: readonly string[], ...items: readonly string[]) =>
   on(['M1: board-middle', 'S1: supply-550', ...items], threads)
 const hubbed = (hub: string, device: string, extra: readonly string[] = []) =>
@@ -366,6 +371,17 @@ export const supplyCases: readonly Case[] = [
     build: pack([{ partId: 'fan-140', count: 1 }]),
     wanted: 'notInPack',
     params: { marks: ['F2'], heldCount: 1, pack: 'Twin pack' },
+  },
+
+  { rule: 'edition-lacks', what: 'its box is there', build: edition('M1: board-middle', 'B1: box'), wanted: 'holds' },
+  { rule: 'edition-lacks', what: 'nothing to plug into yet', build: edition(), wanted: 'notApplicable' },
+  { rule: 'edition-lacks', what: 'no packs', build: on(['M1: board-middle', 'F1: plain']), wanted: 'notApplicable' },
+  {
+    rule: 'edition-lacks',
+    what: 'a single without its box',
+    build: edition('M1: board-middle'),
+    wanted: 'nothingTakesIt',
+    params: { leads: ['F1 link lead'], pack: 'Single' },
   },
 
   { rule: 'usb-reaches', what: 'on a header', build: usb(['B1.usb > M1.USB1'], 'B1: sober'), wanted: 'holds' },

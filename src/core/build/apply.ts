@@ -154,6 +154,62 @@ function setFigure(build: Build, edit: EditOf<'setFigure'>): Applied {
   }
 }
 
+/** Ports of the part that threads, choices or accepted minds of this build speak of. */
+function portsInUse(build: Build, partId: string): ReadonlySet<string> {
+  const itemIds = new Set(build.items.filter((item) => item.partId === partId).map((item) => item.id))
+  const used = new Set<string>()
+  const visit = (node: unknown): void => {
+    if (Array.isArray(node)) return node.forEach(visit)
+    if (typeof node !== 'object' || node === null) return
+    const { itemId, portId } = node as { readonly itemId?: unknown; readonly portId?: unknown }
+    if (typeof itemId === 'string' && typeof portId === 'string' && itemIds.has(itemId)) used.add(portId)
+    Object.values(node).forEach(visit)
+  }
+  visit([build.threads, build.choices, build.accepted])
+  return used
+}
+
+function setPart(build: Build, { part }: EditOf<'setPart'>): Applied {
+  const before = partOf(build, part.id)
+  const kept = new Set(part.ports.map((port) => port.id))
+  const gone = before.ports.filter((port) => !kept.has(port.id))
+  const used = portsInUse(build, part.id)
+  const lost = gone.find((port) => used.has(port.id))
+  if (lost !== undefined) {
+    refuse(
+      `${before.name} still has something plugged in or decided at its port “${lost.name}”: unplug it before the port goes.`,
+    )
+  }
+  return {
+    build: { ...build, parts: build.parts.map((held) => (held.id === part.id ? part : held)) },
+    inverse: { type: 'setPart', part: before },
+  }
+}
+
+function addPack(build: Build, { pack, index }: EditOf<'addPack'>): Applied {
+  const packs = build.packs ?? []
+  if (packs.some((held) => held.id === pack.id)) refuse(`The pack “${pack.name}” is in this build already.`)
+  return {
+    build: { ...build, packs: insertAt(packs, index ?? packs.length, pack) },
+    inverse: { type: 'removePack', packId: pack.id },
+  }
+}
+
+function removePack(build: Build, { packId }: EditOf<'removePack'>): Applied {
+  const packs = build.packs ?? []
+  const pack = packs.find((held) => held.id === packId)
+  if (pack === undefined)
+    throw new LoomError('EDIT_SUBJECT_MISSING', `The pack “${packId}” is no longer in this build.`)
+  const item = build.items.find((held) => held.packId === packId)
+  if (item !== undefined) refuse(`${item.mark} comes with the pack “${pack.name}”: remove it first.`)
+  const { packs: _all, ...rest } = build
+  const left = packs.filter((held) => held.id !== packId)
+  return {
+    build: left.length === 0 ? rest : { ...rest, packs: left },
+    inverse: { type: 'addPack', pack, index: packs.indexOf(pack) },
+  }
+}
+
 function requireSubject(build: Build, { itemId, portId }: About): void {
   if (portId === undefined) itemOf(build, itemId)
   else portOf(build, { itemId, portId })
@@ -202,6 +258,12 @@ function applySingle(build: Build, edit: SingleEdit): Applied {
       return setStock(build, edit)
     case 'setFigure':
       return setFigure(build, edit)
+    case 'setPart':
+      return setPart(build, edit)
+    case 'addPack':
+      return addPack(build, edit)
+    case 'removePack':
+      return removePack(build, edit)
     case 'chooseHeadroom':
       return {
         build: { ...build, choices: { ...build.choices, headroomPercent: edit.headroomPercent } },

@@ -78,6 +78,12 @@ function describeStep(step: SingleEdit, before: Build): string {
       return `${mark(step.itemId)} is ${step.stock === 'toBuy' ? 'to buy' : 'owned'}`
     case 'setFigure':
       return `set a figure of ${before.parts.find((part) => part.id === step.partId)?.name ?? step.partId}`
+    case 'setPart':
+      return `correct ${step.part.name}`
+    case 'addPack':
+      return `buy the pack “${step.pack.name}”`
+    case 'removePack':
+      return `no pack “${before.packs?.find((pack) => pack.id === step.packId)?.name ?? step.packId}”`
     case 'chooseHeadroom':
       return `headroom ${step.headroomPercent} %`
     case 'choose':
@@ -97,6 +103,7 @@ export function describeEdit(edit: Edit, before: Build): string {
   const [first] = steps
   if (first === undefined) return 'nothing'
   if (steps.length === 1) return describeStep(first, before)
+  if (first.type === 'addPack') return describeStep(first, before)
   if (steps.every((step) => step.type === 'addItem')) return `add ${steps.length} items`
   if (steps.every((step) => step.type === 'removeItem' || step.type === 'restoreItem')) {
     return `${first.type === 'removeItem' ? 'remove' : 'put back'} ${steps.length} items`

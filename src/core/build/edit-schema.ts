@@ -22,6 +22,7 @@ import {
   ItemSchema,
   ModeSchema,
   ParkedSchema,
+  PackSchema,
   PlaceSchema,
   SyncSettingSchema,
   ThreadSchema,
@@ -78,6 +79,10 @@ const SetFigure = strict({
   }),
   figure: Type.Union([figure(1000000), Type.Null()]),
 })
+/** Puts another version of a part in the place of the one this build holds: as corrected, or as the shelf has it now. */
+const SetPart = strict({ type: Type.Literal('setPart'), part: PartSchema })
+const AddPack = strict({ type: Type.Literal('addPack'), pack: PackSchema, index: Type.Optional(Index) })
+const RemovePack = strict({ type: Type.Literal('removePack'), packId: Id })
 const ChooseHeadroom = strict({
   type: Type.Literal('chooseHeadroom'),
   headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
@@ -124,6 +129,9 @@ const SINGLE_EDITS = [
   RenameItem,
   SetStock,
   SetFigure,
+  SetPart,
+  AddPack,
+  RemovePack,
   ChooseHeadroom,
   Choose,
   Unchoose,

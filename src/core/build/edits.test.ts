@@ -12,7 +12,7 @@ import { describeEdit } from './describe'
 import type { Edit, SingleEdit } from './edit-schema'
 import { plugEdit } from './plug'
 import { nextMark } from './refs'
-import type { Build } from './schema'
+import type { Build, Pack } from './schema'
 import { adaptTo, carrySlot, describeSlot, readSlot, slotKey, slotsOf } from './slots'
 
 const heron = deepFreeze(demoBuild('tangled-heron'))
@@ -23,6 +23,8 @@ const portsOf = (build: Build, side: 'takes' | 'gives') =>
       .ports.filter((port) => port.side === side)
       .map((port) => ({ itemId: item.id, portId: port.id })),
   )
+
+const triple: Pack = { id: 'triple', name: 'Triple', contents: [{ partId: 'fan-140', count: 3 }] }
 
 /** Any edit that is possible on this build. */
 function anyEdit(build: Build): fc.Arbitrary<Edit> {
@@ -49,6 +51,8 @@ function anyEdit(build: Build): fc.Arbitrary<Edit> {
       item: { id: 'fresh', mark: nextMark(build, 'F'), partId: 'fan-200', stock: 'owned' },
     }),
     fc.constant({ type: 'renameBuild', name: 'Another name' }),
+    fc.constantFrom(...build.parts).map((part) => ({ type: 'setPart', part: { ...part, note: 'corrected' } })),
+    fc.constant({ type: 'addPack', pack: triple }),
   ]
   if (build.threads.length > 0) {
     const thread = fc.constantFrom(...build.threads)
@@ -116,6 +120,42 @@ describe('edits', () => {
     const { build, inverse } = apply(heron, { type: 'removeItem', itemId: 'p1' })
     expect(build.parts.map((part) => part.id)).not.toContain('pump')
     expect(canonical(apply(build, inverse).build)).toEqual(canonical(heron))
+  })
+
+  test('a part is corrected in place; a port that is plugged stays', () => {
+    const fan = heron.parts.find((part) => part.id === 'fan-140')!
+    const longer = { ...fan, name: 'Longer', ports: [...fan.ports, { ...fan.ports[0]!, id: 'second' }] }
+    const { build, inverse } = apply(heron, { type: 'setPart', part: longer })
+    expect(build.parts.find((part) => part.id === 'fan-140')).toBe(longer)
+    expect(canonicalJson(apply(build, inverse).build)).toBe(canonicalJson(heron))
+    expect(() => apply(heron, { type: 'setPart', part: { ...fan, ports: [], inside: [] } })).toThrow(
+      /still has something plugged in or decided at its port “fan lead”/,
+    )
+    expect(() => apply(heron, { type: 'setPart', part: { ...fan, id: 'nobody' } })).toThrow(/“nobody” is no longer/)
+  })
+
+  test('a pack leaves only when nothing is said to come with it', () => {
+    const { build } = apply(heron, {
+      type: 'batch',
+      edits: [
+        { type: 'addPack', pack: triple },
+        { type: 'addItem', item: { id: 'n', mark: 'F99', partId: 'fan-140', stock: 'toBuy', packId: 'triple' } },
+      ],
+    })
+    expect(() => asBuild(build)).not.toThrow()
+    expect(() => apply(build, { type: 'addPack', pack: triple })).toThrow(/“Triple” is in this build already/)
+    expect(() => apply(build, { type: 'removePack', packId: 'triple' })).toThrow(/F99 comes with the pack “Triple”/)
+    expect(() => apply(heron, { type: 'removePack', packId: 'triple' })).toThrow(/“triple” is no longer/)
+  })
+
+  test('a figure set meanwhile stands against a whole part put in its place, both ways', () => {
+    const fan = heron.parts.find((part) => part.id === 'fan-140')!
+    const keysOf = (edit: Edit) => slotsOf(edit, heron).map(slotKey)
+    const whole = keysOf({ type: 'setPart', part: fan })
+    const path = ['inside', 0, 'ratedAmps']
+    const one = keysOf({ type: 'setFigure', partId: 'fan-140', path, figure: { value: 1, origin: 'label' } })
+    expect(whole).toEqual(expect.arrayContaining(one))
+    expect(whole).toContain('part:fan-140')
   })
 
   test.each<[string, Edit, RegExp]>([

@@ -66,12 +66,18 @@ const GroupSchema = strict({
   schools: Type.Optional(strict(SCHOOL_FIELDS)),
 })
 
-const PackSchema = strict({
-  id: Id,
-  name: Name,
-  contents: listOf(strict({ partId: Id, count: Count }), 100),
-  price: Type.Optional(PriceSchema),
-})
+/** What is sold together. The parts are named by the ids that the build, or the shelf, holds them under. */
+export const PackSchema = strict(
+  {
+    id: Id,
+    name: Name,
+    note: Type.Optional(Note),
+    contents: listOf(strict({ partId: Id, count: Type.Integer({ minimum: 1, maximum: 99 }) }), 100),
+    price: Type.Optional(PriceSchema),
+  },
+  { $id: 'Pack' },
+)
+export type Pack = ModelOf<typeof PackSchema>
 
 export const PlaceSchema = strict({
   itemId: Id,

@@ -5,6 +5,7 @@ import { aboutOf, choiceAbout } from './attached'
 import { CHOICE_WORDS, choiceValue, nameOfSubject } from './describe'
 import type { About, ChoiceList, Edit, SingleEdit } from './edit-schema'
 import { nameOfPort, nextMark, portKey, sameRef } from './refs'
+import type { Part } from '../parts/schema'
 import type { Build, Thread } from './schema'
 
 /**
@@ -18,6 +19,8 @@ export type Slot =
   | { readonly about: 'mark'; readonly itemId: string }
   | { readonly about: 'stock'; readonly itemId: string }
   | { readonly about: 'figure'; readonly partId: string; readonly path: readonly (string | number)[] }
+  | { readonly about: 'part'; readonly partId: string }
+  | { readonly about: 'pack'; readonly packId: string }
   | { readonly about: 'name' }
   | { readonly about: 'headroom' }
 
@@ -32,6 +35,10 @@ export function slotKey(slot: Slot): string {
     case 'mark':
     case 'stock':
       return `${slot.about}:${slot.itemId}`
+    case 'part':
+      return `part:${slot.partId}`
+    case 'pack':
+      return `pack:${slot.packId}`
     case 'figure':
       return `figure:${slot.partId}:${slot.path.join('.')}`
     case 'name':
@@ -45,6 +52,29 @@ export function slotKey(slot: Slot): string {
 function leadOfThread(build: Build, threadId: string): Slot[] {
   const thread = build.threads.find((held) => held.id === threadId)
   return thread === undefined ? [] : [{ about: 'lead', at: thread.from }]
+}
+
+/** Where the figures of a part stand in it. */
+function figurePaths(
+  node: unknown,
+  path: readonly (string | number)[] = [],
+): readonly (readonly (string | number)[])[] {
+  if (typeof node !== 'object' || node === null) return []
+  if ('value' in node && 'origin' in node) return [path]
+  const entries = Array.isArray(node)
+    ? node.map((entry: unknown, index) => [index, entry] as const)
+    : Object.entries(node)
+  return entries.flatMap(([key, entry]) => figurePaths(entry, [...path, key]))
+}
+
+/** Another version of a part is against every figure that anybody set in it meanwhile. */
+function slotsOfPart(build: Build, part: Part): Slot[] {
+  const before = build.parts.find((held) => held.id === part.id)
+  const paths = [...figurePaths(before), ...figurePaths(part)]
+  return [
+    { about: 'part', partId: part.id },
+    ...paths.map((path): Slot => ({ about: 'figure', partId: part.id, path })),
+  ]
 }
 
 function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
@@ -70,6 +100,12 @@ function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
       return [{ about: 'stock', itemId: step.itemId }]
     case 'setFigure':
       return [{ about: 'figure', partId: step.partId, path: step.path }]
+    case 'setPart':
+      return slotsOfPart(build, step.part)
+    case 'addPack':
+      return [{ about: 'pack', packId: step.pack.id }]
+    case 'removePack':
+      return [{ about: 'pack', packId: step.packId }]
     case 'chooseHeadroom':
       return [{ about: 'headroom' }]
     case 'choose': {
@@ -149,6 +185,10 @@ export function readSlot(build: Build, slot: Slot): unknown {
       return build.items.find((item) => item.id === slot.itemId)?.mark ?? null
     case 'stock':
       return build.items.find((item) => item.id === slot.itemId)?.stock ?? null
+    case 'part':
+      return build.parts.find((part) => part.id === slot.partId) ?? null
+    case 'pack':
+      return build.packs?.find((pack) => pack.id === slot.packId) ?? null
     case 'figure':
       return figureAt(build, slot.partId, slot.path)
     case 'name':
@@ -175,7 +215,7 @@ const hasItem = (build: Build, itemId: string) => build.items.some((item) => ite
 function subjectIsGone(slot: Slot, target: Build): boolean {
   if (slot.about === 'lead') return !hasItem(target, slot.at.itemId)
   if (slot.about === 'choice') return !hasItem(target, slot.of.itemId)
-  if (slot.about === 'figure') return !target.parts.some((part) => part.id === slot.partId)
+  if (slot.about === 'figure' || slot.about === 'part') return !target.parts.some((part) => part.id === slot.partId)
   return slot.about !== 'item' && 'itemId' in slot && !hasItem(target, slot.itemId)
 }
 
@@ -207,6 +247,14 @@ export function carrySlot(slot: Slot, wanted: Build, target: Build): Edit | unde
       return { type: 'renameItem', itemId: slot.itemId, mark: readSlot(wanted, slot) as string }
     case 'stock':
       return { type: 'setStock', itemId: slot.itemId, stock: readSlot(wanted, slot) as 'owned' | 'toBuy' }
+    case 'part': {
+      const part = wanted.parts.find((held) => held.id === slot.partId)
+      return part === undefined ? undefined : { type: 'setPart', part }
+    }
+    case 'pack': {
+      const pack = wanted.packs?.find((held) => held.id === slot.packId)
+      return pack === undefined ? { type: 'removePack', packId: slot.packId } : { type: 'addPack', pack }
+    }
     case 'figure':
       return {
         type: 'setFigure',
@@ -258,6 +306,15 @@ export function describeSlot(build: Build, slot: Slot): { readonly subject: stri
       return { subject: 'mark of an item', value: text(readSlot(build, slot)) }
     case 'stock':
       return { subject: `${mark(slot.itemId)}`, value: readSlot(build, slot) === 'toBuy' ? 'to buy' : 'owned' }
+    case 'part': {
+      const part = build.parts.find((held) => held.id === slot.partId)
+      return {
+        subject: `part ${part?.name ?? slot.partId}`,
+        value: part === undefined ? 'taken off' : 'as it stands here',
+      }
+    }
+    case 'pack':
+      return { subject: 'pack', value: build.packs?.find((pack) => pack.id === slot.packId)?.name ?? 'not bought' }
     case 'figure': {
       const figure = readSlot(build, slot) as { readonly value: number } | null
       return {

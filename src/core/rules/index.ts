@@ -11,6 +11,7 @@ import { curveFullSpeed } from './curve-full-speed'
 import { curveStartDuty } from './curve-start-duty'
 import { deviceCount } from './device-count'
 import { deviceVoltage } from './device-voltage'
+import { editionLacks } from './edition-lacks'
 import { endsMate } from './ends-mate'
 import { extraFeed } from './extra-feed'
 import { feedMissing } from './feed-missing'
@@ -65,6 +66,7 @@ export const RULES: readonly AnyRule[] = [
   curveStartDuty,
   deviceCount,
   deviceVoltage,
+  editionLacks,
   endsMate,
   extraFeed,
   feedMissing,

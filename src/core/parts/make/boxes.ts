@@ -169,13 +169,14 @@ export function makeCable(
     readonly from: Family
     readonly to: Family
     readonly wires: readonly Wire[]
-    readonly lengthMm: number
+    readonly lengthMm?: number
+    readonly gaugeAwg?: number
     readonly markPrefix?: string
   },
 ): Part {
   return {
     ...base(cable, 'cable', cable.markPrefix ?? 'X'),
-    leads: [lead('cable', cable.lengthMm, cable.origin ?? 'label')],
+    leads: [lead('cable', cable.lengthMm, cable.origin ?? 'label', cable.gaugeAwg)],
     ports: [
       taking('in', 'near end', { family: cable.from, wires: cable.wires }, { need: 'required', leadId: 'cable' }),
       { ...giving('out', 'far end', cable.to, cable.wires), lead: { leadId: 'cable' } },

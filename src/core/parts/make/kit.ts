@@ -10,6 +10,7 @@ export interface Named {
   readonly maker?: string
   readonly note?: string
   readonly priceCents?: number
+  readonly currency?: string
   /** Where the figures come from; labels for draws and manuals for limits unless said otherwise. */
   readonly origin?: Origin
 }
@@ -24,7 +25,9 @@ export function base(named: Named, kind: Kind, markPrefix: string) {
     markPrefix,
     ...(named.maker === undefined ? {} : { maker: named.maker }),
     ...(named.note === undefined ? {} : { note: named.note }),
-    ...(named.priceCents === undefined ? {} : { price: { cents: named.priceCents, currency: CURRENCY } }),
+    ...(named.priceCents === undefined
+      ? {}
+      : { price: { cents: named.priceCents, currency: named.currency ?? CURRENCY } }),
   }
 }
 
@@ -36,8 +39,12 @@ export const SATA_WIRES: readonly Wire[] = ['3v3', 'gnd', '5v', '12v']
 export const PERIPHERAL_WIRES: readonly Wire[] = ['12v', 'gnd', '5v']
 export const USB_WIRES: readonly Wire[] = ['5v', 'usb', 'gnd']
 
-export function lead(id: string, lengthMm: number | undefined, origin: Origin) {
-  return { id, ...(lengthMm === undefined ? {} : { lengthMm: figureOf(lengthMm, origin) }) }
+export function lead(id: string, lengthMm: number | undefined, origin: Origin, gaugeAwg?: number) {
+  return {
+    id,
+    ...(lengthMm === undefined ? {} : { lengthMm: figureOf(lengthMm, origin) }),
+    ...(gaugeAwg === undefined ? {} : { gaugeAwg: figureOf(gaugeAwg, origin) }),
+  }
 }
 
 /** A device's supply lead carries pins and the supply's plug sockets: the other way round than with fans and lights. */
@@ -73,41 +80,58 @@ export function drawFigures({ amps, watts, startAmps }: Draw, origin: Origin) {
   }
 }
 
+/** What is known of addressable LEDs; a count left out is unknown. `hasTail` is false where nothing can follow them. */
 export interface Leds {
-  readonly count: number
+  readonly count?: number
   readonly litCount?: number
   readonly whiteMilliamps?: number
+  readonly amps?: number
+  readonly watts?: number
+  readonly hasTail?: boolean
 }
 
-/** Ports and inside of a 5 V addressable light with a tail in and a tail out. */
+function ledFigures({ count, litCount, whiteMilliamps, amps, watts }: Leds, origin: Origin) {
+  const lit = litCount ?? count
+  return {
+    ...(count === undefined ? {} : { addressedLedCount: figureOf(count, origin) }),
+    ...(lit === undefined ? {} : { litLedCount: figureOf(lit, origin) }),
+    ...(whiteMilliamps === undefined ? {} : { whiteMilliampsPerLed: figureOf(whiteMilliamps, origin) }),
+    ...(amps === undefined ? {} : { ratedAmps: figureOf(amps, origin) }),
+    ...(watts === undefined ? {} : { ratedWatts: figureOf(watts, origin) }),
+  }
+}
+
+/** Ports and inside of a 5 V addressable light, with a tail for the next one unless it has none. */
 export function addressable(
   zone: string,
   leds: Leds,
   need: NonNullable<Port['need']>,
-  cable: { readonly lengthMm: number | undefined; readonly origin: Origin },
+  cable: { readonly lengthMm: number | undefined; readonly origin: Origin; readonly gaugeAwg?: number | undefined },
 ) {
+  const hasTail = leds.hasTail ?? true
+  const tail: Port = {
+    ...giving('lightOut', 'light tail', 'argb-3pin', LIGHT_5V_WIRES),
+    lead: { leadId: 'lightLead' },
+    need: 'onward',
+  }
   const ports: Port[] = [
     taking('light', 'light lead', { family: 'argb-3pin', wires: LIGHT_5V_WIRES }, { need: need, leadId: 'lightLead' }),
-    { ...giving('lightOut', 'light tail', 'argb-3pin', LIGHT_5V_WIRES), lead: { leadId: 'lightLead' }, need: 'onward' },
+    ...(hasTail ? [tail] : []),
   ]
   const inside: Relation[] = [
-    { type: 'joins', ports: ['light', 'lightOut'], wires: ['5v', 'gnd'] },
+    ...(hasTail ? [{ type: 'joins', ports: ['light', 'lightOut'], wires: ['5v', 'gnd'] } as const] : []),
     {
       type: 'light',
       id: 'light',
       zone,
       rail: '5v',
       input: 'light',
-      output: 'lightOut',
+      ...(hasTail ? { output: 'lightOut' } : {}),
       control: 'eachLed',
-      addressedLedCount: figureOf(leds.count, cable.origin),
-      litLedCount: figureOf(leds.litCount ?? leds.count, cable.origin),
-      ...(leds.whiteMilliamps === undefined
-        ? {}
-        : { whiteMilliampsPerLed: figureOf(leds.whiteMilliamps, cable.origin) }),
+      ...ledFigures(leds, cable.origin),
     },
   ]
-  return { ports, inside, leads: [lead('lightLead', cable.lengthMm, cable.origin)] }
+  return { ports, inside, leads: [lead('lightLead', cable.lengthMm, cable.origin, cable.gaugeAwg)] }
 }
 
 export const numbered = (count: number, prefix: string) =>

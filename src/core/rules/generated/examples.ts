@@ -60,6 +60,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "tooHigh": "D1 takes 5 V, but SYS1 would put 12 V on it: that destroys the device. Unplug it.",
     "tooLow": "F1 takes 12 V, but LED5V only gives 5 V: it does not work. Choose a 12 V source.",
   },
+  "edition-lacks": {
+    "nothingTakesIt": "Nothing on the bench takes F1 link lead: Single does not hold the piece for it. Buy that piece, or the edition that holds it.",
+  },
   "ends-mate": {
     "sameEnds": "F1 and SYS1 both have pins: they cannot be pushed together. Choose a port with the other end.",
     "bothGive": "M1 LED5V and M2 LED5V both give: nothing there takes supply or commands. Plug a device into each of them instead.",

@@ -1,0 +1,124 @@
+import type { Thing } from './words'
+
+/** What a line has said so far of one thing; whatever was not said is left out. */
+export interface Draft {
+  thing?: Thing
+  count?: number
+  sizeMm?: number
+  pinCount?: number
+  amps?: number
+  watts?: number
+  startAmps?: number
+  leastRpm?: number
+  mostRpm?: number
+  flowM3PerH?: number
+  noiseDba?: number
+  lengthMm?: number
+  gaugeAwg?: number
+  outletCount?: number
+  volts?: number
+  control?: 'addressable' | 'oneColour'
+  ledCount?: number
+  litLedCount?: number
+  milliampsPerLed?: number
+  lightAmps?: number
+  lightWatts?: number
+  hasTail?: boolean
+  feed?: 'sata-power' | 'peripheral-4pin'
+  isPowered?: boolean
+  isReverse?: boolean
+  isTachOnly?: boolean
+  rulesVolts?: boolean
+  priceCents?: number
+  currency?: string
+}
+
+export type Slot = keyof Draft
+
+/** Which slots each thing has; what a line says beyond them is told as a fault at its word. */
+export const SLOTS_OF: Readonly<Record<Thing, readonly Slot[]>> = {
+  fan: [
+    'sizeMm',
+    'pinCount',
+    'amps',
+    'watts',
+    'startAmps',
+    'leastRpm',
+    'mostRpm',
+    'flowM3PerH',
+    'noiseDba',
+    'lengthMm',
+    'gaugeAwg',
+    'volts',
+    'control',
+    'ledCount',
+    'litLedCount',
+    'milliampsPerLed',
+    'lightAmps',
+    'lightWatts',
+    'hasTail',
+    'isReverse',
+  ],
+  strip: [
+    'pinCount',
+    'volts',
+    'control',
+    'ledCount',
+    'litLedCount',
+    'milliampsPerLed',
+    'lightAmps',
+    'lightWatts',
+    'hasTail',
+    'lengthMm',
+    'gaugeAwg',
+  ],
+  pump: ['pinCount', 'amps', 'watts', 'startAmps', 'mostRpm', 'leastRpm', 'lengthMm', 'isTachOnly', 'feed', 'volts'],
+  splitter: ['outletCount', 'pinCount', 'lengthMm', 'control', 'volts', 'amps'],
+  hub: ['outletCount', 'pinCount', 'lengthMm', 'amps', 'isPowered', 'feed', 'rulesVolts'],
+  extension: ['pinCount', 'lengthMm', 'gaugeAwg', 'control', 'volts'],
+  handBox: ['outletCount', 'ledCount', 'amps', 'feed', 'control', 'volts'],
+  usbHub: ['outletCount', 'isPowered', 'feed'],
+}
+
+export const THING_WORDS: Readonly<Record<Thing, string>> = {
+  fan: 'fan',
+  strip: 'light',
+  pump: 'pump',
+  splitter: 'splitter',
+  hub: 'fan hub',
+  extension: 'extension',
+  handBox: 'hand box',
+  usbHub: 'USB hub',
+}
+
+export const SLOT_WORDS: Readonly<Record<Slot, string>> = {
+  thing: 'thing',
+  count: 'count',
+  sizeMm: 'size',
+  pinCount: 'number of pins',
+  amps: 'amps',
+  watts: 'watts',
+  startAmps: 'start current',
+  leastRpm: 'lowest speed',
+  mostRpm: 'highest speed',
+  flowM3PerH: 'air flow',
+  noiseDba: 'sound level',
+  lengthMm: 'lead length',
+  gaugeAwg: 'wire gauge',
+  outletCount: 'number of outlets',
+  volts: 'voltage',
+  control: 'kind of light',
+  ledCount: 'LED count',
+  litLedCount: 'count of lit LEDs',
+  milliampsPerLed: 'current of one LED',
+  lightAmps: 'amps of the lights',
+  lightWatts: 'watts of the lights',
+  hasTail: 'tail for the next light',
+  feed: 'supply plug',
+  isPowered: 'supply of its own',
+  isReverse: 'blade direction',
+  isTachOnly: 'tach-only lead',
+  rulesVolts: 'passing on of a lowered voltage',
+  priceCents: 'price',
+  currency: 'currency',
+}

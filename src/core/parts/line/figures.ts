@@ -1,0 +1,119 @@
+import type { LineUnit, Token } from './lex'
+import { rangeFault } from './ranges'
+import { fault, put, putInRange, type State } from './state'
+
+const FAN_SIZES_MM = [40, 50, 60, 70, 80, 92, 100, 120, 140, 160, 180, 200, 220, 230]
+/** 4.7 inches are 119.4 mm, and mean 120. */
+const MOST_ROUNDING_MM = 1
+const PIN_COUNTS = [2, 3, 4]
+
+/** Whether amps and watts said here are those of the lights. */
+const isLit = ({ draft, isOfLight }: State) => draft.thing === 'strip' || (draft.thing === 'fan' && isOfLight)
+
+function readAmps(state: State, token: Token, amps: number): void {
+  if (state.waiting === 'start') {
+    state.waiting = undefined
+    return putInRange(state, token, { slot: 'startAmps', range: 'amps', value: amps })
+  }
+  // The first amps of a fan are its motor's, even right behind its lights: `fan argb 0.3A`.
+  const first = state.draft.thing === 'fan' && state.draft.amps === undefined && state.draft.watts === undefined
+  putInRange(state, token, { slot: isLit(state) && !first ? 'lightAmps' : 'amps', range: 'amps', value: amps })
+}
+
+/** The frame size that a length in mm stands for, inches rounded as they are; undefined for any other length. */
+const frameSizeOf = (mm: number) => FAN_SIZES_MM.find((sizeMm) => Math.abs(sizeMm - mm) <= MOST_ROUNDING_MM)
+
+function readLength(state: State, token: Token, mm: number): void {
+  const sizeMm = state.draft.thing === 'fan' && state.draft.sizeMm === undefined ? frameSizeOf(mm) : undefined
+  if (sizeMm !== undefined && state.waiting !== 'length')
+    return putInRange(state, token, { slot: 'sizeMm', range: 'sizeMm', value: sizeMm })
+  state.waiting = undefined
+  putInRange(state, token, { slot: 'lengthMm', range: 'lengthMm', value: mm })
+}
+
+type FigureToken = Extract<Token, { readonly sort: 'figure' }>
+
+/** What a figure says, by its unit. */
+export const READERS: Readonly<Record<LineUnit, (state: State, token: FigureToken) => void>> = {
+  A: (state, token) => readAmps(state, token, token.value),
+  mA: (state, token) => readAmps(state, token, token.value / 1000),
+  mAPerLed: (state, token) =>
+    putInRange(state, token, { slot: 'milliampsPerLed', range: 'milliampsPerLed', value: token.value }),
+  W: (state, token) => {
+    const first = state.draft.thing === 'fan' && state.draft.amps === undefined && state.draft.watts === undefined
+    putInRange(state, token, {
+      slot: isLit(state) && !first ? 'lightWatts' : 'watts',
+      range: 'watts',
+      value: token.value,
+    })
+  },
+  V: (state, token) => {
+    if (token.value !== 5 && token.value !== 12) {
+      return fault(
+        state,
+        token,
+        `${token.value} V is no voltage of fans and lights in a case: 12 V or 5 V. Read the label again.`,
+      )
+    }
+    if (state.draft.thing === 'fan' && !state.isOfLight && token.value === 12) {
+      state.spans.push({ from: token.from, to: token.to, meaning: 'motor at 12 V' })
+      return
+    }
+    put(state, token, { slot: 'volts', value: token.value, meaning: `${token.value} V` })
+  },
+  mm: (state, token) => readLength(state, token, Number(token.value.toFixed(1))),
+  AWG: (state, token) => putInRange(state, token, { slot: 'gaugeAwg', range: 'gaugeAwg', value: token.value }),
+  rpm: (state, token) => {
+    putInRange(state, token, { slot: 'mostRpm', range: 'rpm', value: token.most })
+    if (token.most !== token.value) {
+      const wrong = rangeFault('rpm', token.value)
+      if (wrong === undefined) state.draft.leastRpm = token.value
+      else fault(state, token, wrong)
+    }
+  },
+  LED: (state, token) => {
+    state.isOfLight = true
+    putInRange(state, token, { slot: 'ledCount', range: 'ledCount', value: token.value })
+  },
+  lit: (state, token) => putInRange(state, token, { slot: 'litLedCount', range: 'ledCount', value: token.value }),
+  pin: (state, token) => {
+    if (!PIN_COUNTS.includes(token.value)) {
+      return fault(
+        state,
+        token,
+        `${token.value} pins fit no plug that one line can tell: 2, 3 or 4. Find the plug by eye, or write the part out.`,
+      )
+    }
+    // The pins of a fan's light plug say no more than `argb` does.
+    if (state.draft.thing === 'fan' && state.isOfLight) {
+      state.spans.push({ from: token.from, to: token.to, meaning: 'pins of the light plug' })
+      return
+    }
+    put(state, token, { slot: 'pinCount', value: token.value, meaning: `${token.value} pins` })
+  },
+  outlet: (state, token) => putInRange(state, token, { slot: 'outletCount', range: 'outletCount', value: token.value }),
+  dBA: (state, token) => put(state, token, { slot: 'noiseDba', value: token.value, meaning: `${token.value} dB(A)` }),
+  'm3/h': (state, token) => {
+    const flow = Number(token.value.toFixed(1))
+    put(state, token, { slot: 'flowM3PerH', value: flow, meaning: `${flow} m³/h` })
+  },
+  money: (state, token) => {
+    state.draft.currency = token.currency ?? 'EUR'
+    const meaning = `price ${token.value.toFixed(2)} ${state.draft.currency}`
+    put(state, token, { slot: 'priceCents', value: Math.round(token.value * 100), meaning })
+  },
+}
+
+/** A number without a unit: a count before the thing, a size, or what a qualifier waits for. */
+export function readNumber(state: State, token: Extract<Token, { readonly sort: 'number' }>): void {
+  const { draft, waiting } = state
+  if (token.isTimes) return putInRange(state, token, { slot: 'count', range: 'count', value: token.value })
+  if (waiting === 'length') return readLength(state, token, token.value)
+  if (waiting === 'start') return readAmps(state, token, token.value)
+  if ((draft.thing ?? 'fan') === 'fan' && FAN_SIZES_MM.includes(token.value)) {
+    return putInRange(state, token, { slot: 'sizeMm', range: 'sizeMm', value: token.value })
+  }
+  if (!state.hasThing && draft.count === undefined)
+    return putInRange(state, token, { slot: 'count', range: 'count', value: token.value })
+  fault(state, token, `“${token.text}” has no unit: write mm, A, W, LEDs, pins or rpm behind it.`)
+}

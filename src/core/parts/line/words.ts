@@ -1,0 +1,130 @@
+/** What a line may be about. */
+export const THINGS = ['fan', 'strip', 'pump', 'splitter', 'hub', 'extension', 'handBox', 'usbHub'] as const
+export type Thing = (typeof THINGS)[number]
+
+/** What a word says besides the thing itself. */
+export type Trait =
+  | 'addressable'
+  | 'oneColour'
+  | 'colourUnsaid'
+  | 'tail'
+  | 'noTail'
+  | 'powered'
+  | 'sata'
+  | 'peripheral'
+  | 'reverse'
+  | 'tachOnly'
+  | 'start'
+  | 'length'
+  | 'rulesVolts'
+  | 'lamp'
+  | 'filler'
+  | 'elsewhere'
+
+export type Meaning = { readonly thing: Thing } | { readonly trait: Trait }
+
+const thing = (name: Thing): Meaning => ({ thing: name })
+const trait = (name: Trait): Meaning => ({ trait: name })
+
+const entries = (meaning: Meaning, ...words: readonly string[]) => words.map((word) => [word, meaning] as const)
+
+/** Every word the lines know, one or two words long; plurals are cut to singulars before they are looked up. */
+const VOCABULARY: ReadonlyMap<string, Meaning> = new Map([
+  ...entries(thing('fan'), 'fan', 'ventilator', 'case fan', 'radiator fan'),
+  ...entries(thing('strip'), 'strip', 'light', 'led strip', 'light strip', 'ribbon', 'light bar', 'light ring'),
+  ...entries(thing('pump'), 'pump'),
+  ...entries(
+    thing('splitter'),
+    'splitter',
+    'y',
+    'y-cable',
+    'y-splitter',
+    'fan splitter',
+    'light splitter',
+    'led splitter',
+    'argb splitter',
+  ),
+  ...entries(thing('hub'), 'hub', 'fan hub'),
+  ...entries(thing('usbHub'), 'usb hub'),
+  ...entries(thing('extension'), 'extension', 'fan extension', 'light extension', 'argb extension'),
+  ...entries(thing('handBox'), 'hand box', 'light box', 'remote box', 'handbox'),
+  ...entries(trait('addressable'), 'argb', 'addressable', 'digital'),
+  ...entries(trait('colourUnsaid'), 'rgb'),
+  ...entries(trait('oneColour'), 'one-colour', 'one colour', 'single-colour', 'analog', 'analogue'),
+  ...entries(trait('lamp'), 'led', 'lit', 'glow'),
+  ...entries(
+    trait('tail'),
+    'chain',
+    'chained',
+    'tail',
+    'daisy-chain',
+    'daisy',
+    'daisy chain',
+    'pass-through',
+    'passthrough',
+    'onward',
+  ),
+  ...entries(trait('noTail'), 'no chain', 'no tail'),
+  ...entries(trait('powered'), 'powered', 'own supply'),
+  ...entries(trait('sata'), 'sata', 'sata power'),
+  ...entries(trait('peripheral'), 'peripheral', 'peripheral plug'),
+  ...entries(trait('reverse'), 'reverse', 'reversed', 'reverse-blade', 'reverse blade', 'reverse blades'),
+  ...entries(trait('tachOnly'), 'tach-only', 'tach only', 'one-wire tach'),
+  ...entries(trait('start'), 'start', 'starting', 'start-up', 'startup', 'inrush'),
+  ...entries(trait('length'), 'lead', 'cable', 'wire', 'long', 'length'),
+  ...entries(trait('rulesVolts'), 'dc', 'rules 3-pin'),
+  ...entries(
+    trait('filler'),
+    'a',
+    'an',
+    'the',
+    'of',
+    'at',
+    'max',
+    'most',
+    'up',
+    'each',
+    'case',
+    'passive',
+    'pwm',
+    'rated',
+    'draw',
+    'draws',
+    'new',
+    'plug',
+    'motor',
+    'board lead',
+  ),
+  ...entries(
+    trait('elsewhere'),
+    'board',
+    'motherboard',
+    'mainboard',
+    'controller',
+    'supply',
+    'psu',
+    'power supply',
+    'cooler',
+    'radiator',
+    'enclosure',
+    'pack',
+  ),
+])
+
+const NUMBER_WORDS: readonly string[] = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
+
+/** `three` is 3; undefined for what is no number word. */
+export function numberOfWord(word: string): number | undefined {
+  const index = NUMBER_WORDS.indexOf(word)
+  return index < 0 ? undefined : index + 1
+}
+
+const singular = (word: string) => (word.endsWith('s') && word.length > 2 ? word.slice(0, -1) : word)
+
+/** What one word, or two words together, mean; undefined where the lines do not know them. */
+export function meaningOf(words: readonly string[]): Meaning | undefined {
+  const key = words.join(' ')
+  return VOCABULARY.get(key) ?? VOCABULARY.get(singular(key))
+}
+
+export const KNOWN_WORDS: readonly string[] = [...VOCABULARY.keys()]
