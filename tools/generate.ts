@@ -9,8 +9,9 @@ import standaloneCode from 'ajv/dist/standalone'
 import { buildSync } from 'esbuild'
 import { SaveSchema } from '../src/core/build/edit-schema'
 import { BuildSchema } from '../src/core/build/schema'
+import { PartsFileSchema } from '../src/core/formats/parts-file'
 import { ReportSchema } from '../src/core/formats/report-schema'
-import { NewBuildSchema } from '../src/core/formats/request-schema'
+import { NewBuildSchema, PackSaveSchema, PartSaveSchema } from '../src/core/formats/request-schema'
 import { derive } from '../src/core/harness/derive'
 import { THING_WORDS } from '../src/core/parts/line/draft'
 import { PartSchema } from '../src/core/parts/schema'
@@ -27,8 +28,11 @@ const schemas = {
   validateSave: SaveSchema,
   validateNewBuild: NewBuildSchema,
   validateReport: ReportSchema,
+  validatePackSave: PackSaveSchema,
+  validatePartsFile: PartsFileSchema,
+  validatePartSave: PartSaveSchema,
 }
-const published = { 'build-1': BuildSchema, 'part-1': PartSchema, 'check-1': ReportSchema }
+const published = { 'build-1': BuildSchema, 'part-1': PartSchema, 'parts-1': PartsFileSchema, 'check-1': ReportSchema }
 
 interface Split {
   readonly schema: unknown

@@ -9,6 +9,7 @@ import { asBuild } from '../core/formats/validate'
 import type { NewBuild } from '../core/formats/request-schema'
 import { blankBuild, templateBuild } from '../core/templates/template-build'
 import type { Sql, Tx } from './db'
+import { knownId } from './ids'
 
 /** Builds that are not deleted, last changed first. */
 export async function listBuilds(sql: Sql): Promise<readonly BuildSummary[]> {
@@ -30,19 +31,11 @@ function notFound(id: string): LoomError {
   )
 }
 
-const ID = /^[A-Za-z0-9_-]{1,64}$/
-
-/** What stands in an address may be anything; what is no id names no build, and never reaches the database. */
-function knownId(id: string): string {
-  if (!ID.test(id)) throw notFound(id.replaceAll(/[^\p{L}\p{N} ._-]/gu, '?').slice(0, 64))
-  return id
-}
-
 /** The document of a build, or a NOT_FOUND error. */
 export async function getBuild(sql: Sql, id: string): Promise<Build> {
   const [row] = await sql<
     { document: Build }[]
-  >`select document from builds where id = ${knownId(id)} and deleted_at is null`
+  >`select document from builds where id = ${knownId(id, notFound)} and deleted_at is null`
   if (row === undefined) throw notFound(id)
   return row.document
 }
@@ -98,12 +91,12 @@ export async function seedBuilds(sql: Sql, builds: readonly Build[]): Promise<vo
 /** Takes a build off the list; restoreBuild brings it back as it was. */
 export async function deleteBuild(sql: Sql, id: string): Promise<void> {
   const rows =
-    await sql`update builds set deleted_at = now() where id = ${knownId(id)} and deleted_at is null returning id`
+    await sql`update builds set deleted_at = now() where id = ${knownId(id, notFound)} and deleted_at is null returning id`
   if (rows.length === 0) throw notFound(id)
 }
 
 export async function restoreBuild(sql: Sql, id: string): Promise<void> {
-  const rows = await sql`update builds set deleted_at = null where id = ${knownId(id)} returning id`
+  const rows = await sql`update builds set deleted_at = null where id = ${knownId(id, notFound)} returning id`
   if (rows.length === 0) throw notFound(id)
 }
 
@@ -162,7 +155,7 @@ function append(document: Build, edits: Save['edits'], theirSlots: ReadonlySet<s
 export async function saveEdits(sql: Sql, id: string, save: Save): Promise<SaveResult> {
   return sql.begin(async (tx): Promise<SaveResult> => {
     const [row] = await tx<{ document: Build; revision: number }[]>`
-      select document, revision from builds where id = ${knownId(id)} and deleted_at is null for update`
+      select document, revision from builds where id = ${knownId(id, notFound)} and deleted_at is null for update`
     if (row === undefined) throw notFound(id)
     if (save.baseRevision > row.revision) {
       throw new LoomError(

@@ -43,7 +43,7 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
 }
 
 /** The body as text, read no further than the size limit; an error that names size and limit beyond it. */
-export async function readText(request: Request): Promise<string> {
+export async function readText(request: Request, mostBytes: number = LIMITS.fileBytes): Promise<string> {
   const reader = request.body?.getReader()
   if (reader === undefined) return ''
   const chunks: Uint8Array[] = []
@@ -52,9 +52,9 @@ export async function readText(request: Request): Promise<string> {
     const { done, value } = await reader.read()
     if (done) break
     bytes += value.byteLength
-    if (bytes > LIMITS.fileBytes) {
+    if (bytes > mostBytes) {
       await reader.cancel()
-      throw tooLarge(bytes)
+      throw tooLarge(bytes, mostBytes)
     }
     chunks.push(value)
   }

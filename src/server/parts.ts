@@ -1,46 +1,247 @@
-import type { ShelfPart } from '../core/formats/api-types'
+import { createHash, randomUUID } from 'node:crypto'
+import { LoomError } from '../core/errors'
+import type { PartsRead, ShelfFound, ShelfOrigin, ShelfPart } from '../core/formats/api-types'
+import { canonicalJson } from '../core/formats/canonical'
+import type { PartSave } from '../core/formats/request-schema'
+import { FAMILY_FACTS } from '../core/parts/connectors'
 import { KINDS, type Part } from '../core/parts/schema'
-import type { Sql } from './db'
+import type { Sql, Tx } from './db'
+import { knownId } from './ids'
 
 const MOST_FOUND = 60
+const MOST_WORDS = 8
+/** How alike a word and a part's text must be to come near; PostgreSQL's own measure from 0 to 1. */
+const LEAST_LIKENESS = 0.4
+const ROWS_AT_ONCE = 1000
 
-/** What plain search looks through: everything a person might read on the thing or in its name. */
-function searchText(part: Part): string {
-  const ports = part.ports.flatMap((port) => [port.name, port.connector.family, port.connector.maker ?? ''])
-  const size = part.mechanical?.sizeMm?.value
-  const words = [
-    part.name,
-    part.maker ?? '',
-    part.kind,
-    part.note ?? '',
-    ...ports,
-    size === undefined ? '' : `${size} mm`,
-  ]
-  return words.join(' ').toLowerCase()
+interface Row {
+  readonly revision: number
+  readonly origin: ShelfOrigin
+  readonly isRetired: boolean
+  readonly spec: Part
 }
 
-/** Puts demo parts on an empty shelf; a shelf that holds anything is left alone. */
-export async function seedParts(sql: Sql, parts: readonly Part[]): Promise<void> {
-  await sql.begin(async (tx) => {
-    await tx`lock table parts in share row exclusive mode`
-    const [held] = await tx`select 1 from parts limit 1`
-    if (held !== undefined) return
-    for (const part of parts) {
-      await tx`
-        insert into parts (id, origin, name, kind, spec, search_text)
-        values (${part.id}, 'demo', ${part.name}, ${part.kind}, ${tx.json(part as never)}, ${searchText(part)})`
+const asShelfPart = ({ revision, origin, isRetired, spec }: Row): ShelfPart => ({
+  revision,
+  origin,
+  isRetired,
+  part: spec,
+})
+
+/** What search looks through: everything a person might read on the thing or in its name. */
+function searchText(part: Part): string {
+  const size = part.mechanical?.sizeMm?.value
+  const ports = part.ports.flatMap(({ name, connector }) => [
+    name,
+    FAMILY_FACTS[connector.family].name,
+    connector.maker ?? '',
+    connector.label ?? '',
+  ])
+  const words = [part.name, part.maker ?? '', part.kind, part.note ?? '', ...new Set(ports)]
+  return [...words, ...(size === undefined ? [] : [`${size} mm ${size}mm`])].join(' ').toLowerCase()
+}
+
+/** Equal exactly for parts that are the same but for their ids. */
+function digestOf({ id: _id, shelf: _shelf, ...rest }: Part): string {
+  return createHash('sha256').update(canonicalJson(rest)).digest('hex')
+}
+
+function columnsOf(part: Part, origin: ShelfOrigin) {
+  return {
+    id: part.id,
+    origin,
+    name: part.name,
+    kind: part.kind,
+    kind_rank: KINDS.indexOf(part.kind),
+    size_mm: part.mechanical?.sizeMm?.value ?? null,
+    families: [...new Set(part.ports.map(({ connector }) => connector.family))],
+    digest: digestOf(part),
+    spec: part,
+    search_text: searchText(part),
+  }
+}
+
+/** Inserts parts whose ids are free; those that are taken are left as they are. */
+async function insertParts(tx: Tx | Sql, parts: readonly Part[], origin: ShelfOrigin): Promise<void> {
+  for (let from = 0; from < parts.length; from += ROWS_AT_ONCE) {
+    const rows = parts.slice(from, from + ROWS_AT_ONCE).map((part) => columnsOf(part, origin))
+    await tx`insert into parts ${tx(rows.map((row) => ({ ...row, spec: tx.json(row.spec as never) })) as never)} on conflict (id) do nothing`
+  }
+}
+
+/** Puts the parts that come with the program on the shelf, those that are not there yet. */
+export async function seedParts(sql: Sql, parts: readonly Part[], origin: 'demo' | 'template'): Promise<void> {
+  await insertParts(sql, parts, origin)
+}
+
+export interface ShelfQuery {
+  readonly text: string
+  readonly kind?: string
+  readonly family?: string
+  readonly sizeMm?: number
+  readonly origin?: string
+  readonly isRetired?: boolean
+}
+
+/** Letters and digits of the words, so that none of them is an operator of the search. */
+function wordsOf(text: string): readonly string[] {
+  return text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}.]+/u)
+    .map((word) => word.replaceAll(/^\.+|\.+$/g, ''))
+    .filter((word) => word !== '')
+    .slice(0, MOST_WORDS)
+}
+
+const columns = (sql: Sql) => sql`revision, origin, retired_at is not null as "isRetired", spec`
+
+function filters(sql: Sql, { kind, family, sizeMm, origin, isRetired }: ShelfQuery) {
+  return sql`
+    retired_at is ${isRetired === true ? sql`not null` : sql`null`}
+    ${kind === undefined ? sql`` : sql`and kind = ${kind}`}
+    ${family === undefined ? sql`` : sql`and families @> ${[family]}`}
+    ${sizeMm === undefined ? sql`` : sql`and size_mm = ${sizeMm}`}
+    ${origin === undefined ? sql`` : sql`and origin = ${origin}`}`
+}
+
+/** Parts whose text holds a word that begins like each word of the query, by kind and name; all for an empty query. */
+async function holding(sql: Sql, query: ShelfQuery): Promise<readonly Row[]> {
+  const wanted = wordsOf(query.text)
+    .map((word) => `'${word}':*`)
+    .join(' & ')
+  return sql<Row[]>`
+    select ${columns(sql)} from parts
+    where ${filters(sql, query)} ${wanted === '' ? sql`` : sql`and search @@ to_tsquery('simple', ${wanted})`}
+    order by kind_rank, name, id
+    limit ${MOST_FOUND + 1}`
+}
+
+/** Parts whose text comes near the query, the nearest first: for a slip of the pen. */
+async function near(sql: Sql, query: ShelfQuery): Promise<readonly Row[]> {
+  const text = wordsOf(query.text).join(' ')
+  return sql<Row[]>`
+    select ${columns(sql)} from parts
+    where ${filters(sql, query)} and word_similarity(${text}, search_text) >= ${LEAST_LIKENESS} and search_text %> ${text}
+    order by word_similarity(${text}, search_text) desc, kind_rank, name, id
+    limit ${MOST_FOUND}`
+}
+
+/** Searches the shelf; where nothing holds all the words, what comes near them. */
+export async function searchParts(sql: Sql, query: ShelfQuery): Promise<ShelfFound> {
+  const rows = await holding(sql, query)
+  if (rows.length > 0 || wordsOf(query.text).length === 0) {
+    return { parts: rows.slice(0, MOST_FOUND).map(asShelfPart), isNear: false, hasMore: rows.length > MOST_FOUND }
+  }
+  const found = await near(sql, query)
+  return { parts: found.map(asShelfPart), isNear: found.length > 0, hasMore: false }
+}
+
+function partMissing(id: string): LoomError {
+  return new LoomError('NOT_FOUND', `There is no part “${id}” on this shelf. Go back to the shelf and search for it.`)
+}
+
+/** A part of the shelf, retired ones too, or a NOT_FOUND error. */
+export async function getPart(sql: Sql, id: string): Promise<ShelfPart> {
+  const [row] = await sql<Row[]>`select ${columns(sql)} from parts where id = ${knownId(id, partMissing)}`
+  if (row === undefined) throw partMissing(id)
+  return asShelfPart(row)
+}
+
+/** The parts with these ids, as far as the shelf holds them. */
+export async function partsById(sql: Sql, ids: readonly string[]): Promise<readonly ShelfPart[]> {
+  if (ids.length === 0) return []
+  const rows = await sql<Row[]>`select ${columns(sql)} from parts where id in ${sql([...ids])}`
+  return rows.map(asShelfPart)
+}
+
+/** Keeps a new part of one's own. A request sent twice finds its part there already. */
+export async function addPart(sql: Sql, { part }: PartSave): Promise<ShelfPart> {
+  const { shelf: _shelf, ...own } = part
+  await insertParts(sql, [own], 'own')
+  const kept = await getPart(sql, part.id)
+  if (digestOf(kept.part) !== digestOf(own)) {
+    throw new LoomError(
+      'CONFLICT',
+      `The shelf holds another part under the id “${part.id}”. Nothing was changed; choose another id.`,
+    )
+  }
+  return kept
+}
+
+/** Puts a new version of one's own part in the place of the one it was made from. */
+export async function changePart(sql: Sql, id: string, { part, baseRevision }: PartSave): Promise<ShelfPart> {
+  return sql.begin(async (tx) => {
+    const [held] = await tx<Row[]>`
+      select revision, origin, spec from parts where id = ${knownId(id, partMissing)} for update`
+    if (held === undefined) throw partMissing(id)
+    if (held.origin !== 'own') {
+      throw new LoomError(
+        'REQUEST_REFUSED',
+        `“${held.spec.name}” comes with the program and stays as it is; make a copy and change that.`,
+      )
     }
+    if (held.revision !== baseRevision) {
+      throw new LoomError(
+        'CONFLICT',
+        `Somebody changed “${held.spec.name}” meanwhile: it is at revision ${held.revision}, yours began at ${baseRevision}. Nothing was changed; open it again.`,
+      )
+    }
+    const { shelf: _shelf, ...rest } = part
+    const row = columnsOf({ ...rest, id }, 'own')
+    await tx`
+      update parts set ${tx({ ...row, spec: tx.json(row.spec as never) } as never)}, revision = revision + 1, updated_at = now()
+      where id = ${id}`
+    const [changed] = await tx<Row[]>`select ${columns(sql)} from parts where id = ${id}`
+    return asShelfPart(changed!)
   })
 }
 
-/** Parts that hold every word of the query somewhere, by kind and name; all of them for an empty query. */
-export async function searchParts(sql: Sql, query: string): Promise<readonly ShelfPart[]> {
-  const words = query.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8)
-  const patterns = words.map((word) => `%${word.replaceAll(/[\\%_]/g, (char) => `\\${char}`)}%`)
-  const rows = await sql<{ revision: number; spec: Part }[]>`
-    select revision, spec from parts
-    where search_text like all (${patterns})
-    order by array_position(${[...KINDS]}, kind), name, id
-    limit ${MOST_FOUND}`
-  return rows.map((row) => ({ revision: row.revision, part: row.spec }))
+/** Takes a part off the shelf, or puts it back; builds that hold a copy keep it. */
+export async function retirePart(sql: Sql, id: string, isRetired: boolean): Promise<ShelfPart> {
+  const rows = await sql`
+    update parts set retired_at = ${isRetired ? sql`now()` : null} where id = ${knownId(id, partMissing)} returning id`
+  if (rows.length === 0) throw partMissing(id)
+  return getPart(sql, id)
+}
+
+/** Every part of one's own that is not retired, by kind and name. */
+export async function ownParts(sql: Sql): Promise<readonly Part[]> {
+  const rows = await sql<{ spec: Part }[]>`
+    select spec from parts where origin = 'own' and retired_at is null order by kind_rank, name, id`
+  return rows.map((row) => row.spec)
+}
+
+/** What reading a file of parts did, and under which id each part of the file now stands. */
+export interface Imported extends Omit<PartsRead, 'packCount'> {
+  readonly idOf: ReadonlyMap<string, string>
+}
+
+/**
+ * Keeps the parts of a file as one's own, all of them or none. One that the shelf holds already, the same but for its
+ * id, is not kept twice; one whose id is taken by another part gets an id of its own.
+ */
+export async function importParts(tx: Tx, parts: readonly Part[]): Promise<Imported> {
+  const bare = parts.map(({ shelf: _shelf, ...part }): Part => part)
+  const digests = bare.map(digestOf)
+  const ids = bare.map(({ id }) => id)
+  const held = await tx<{ id: string; digest: string }[]>`
+    select id, digest from parts where retired_at is null and (digest = any(${digests}) or id = any(${ids}))`
+  const idByDigest = new Map(held.map(({ id, digest }) => [digest, id]))
+  const taken = new Set(held.map(({ id }) => id))
+  const retired = await tx<
+    { id: string }[]
+  >`select id from parts where retired_at is not null and id in ${tx(bare.map(({ id }) => id))}`
+  for (const { id } of retired) taken.add(id)
+  const idOf = new Map<string, string>()
+  const fresh: Part[] = []
+  for (const [index, part] of bare.entries()) {
+    const known = idByDigest.get(digests[index]!)
+    const id = known ?? (taken.has(part.id) ? randomUUID() : part.id)
+    idOf.set(part.id, id)
+    if (known !== undefined) continue
+    idByDigest.set(digests[index]!, id)
+    fresh.push({ ...part, id })
+  }
+  await insertParts(tx, fresh, 'own')
+  return { addedCount: fresh.length, knownCount: parts.length - fresh.length, idOf }
 }

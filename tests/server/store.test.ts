@@ -165,24 +165,3 @@ describe('the list of builds', () => {
     }
   })
 })
-
-describe('the shelf', () => {
-  const found = async (query: string) =>
-    (await call<readonly { part: { name: string } }[]>('GET', `/api/parts?q=${encodeURIComponent(query)}`)).body.map(
-      ({ part }) => part.name,
-    )
-
-  test('finds parts that hold every word, in any order', async () => {
-    expect(await found('quillet 140')).toEqual(['Quillet Drift 140'])
-    expect(await found('140 quillet')).toEqual(['Quillet Drift 140'])
-    expect((await found('')).length).toBeGreaterThanOrEqual(30)
-    expect(await found('no such thing')).toEqual([])
-  })
-
-  test('wildcards and quotes are only letters', async () => {
-    expect(await found('%')).toEqual([])
-    expect(await found("'; drop table parts; --")).toEqual([])
-    expect((await call('GET', `/api/parts?q=${'x'.repeat(300)}`)).status).toBe(400)
-    expect((await call('GET', '/api/parts?q=%00')).status).toBe(400)
-  })
-})

@@ -1,11 +1,13 @@
 /** Writes the demo parts and builds in the open format. With --check it writes nothing and fails where a file is stale. */
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { canonicalJson } from '../../src/core/formats/canonical'
+import { PARTS_FORMAT, PARTS_VERSION } from '../../src/core/formats/parts-file'
 import { asBuild, asPart } from '../../src/core/formats/validate'
 import { demoBuilds } from './builds'
+import { demoPacks } from './packs'
 import { demoParts } from './parts'
 
-const files = new Map<string, string>([['demo/parts.json', canonicalJson(demoParts.map(asPart))]])
+const files = new Map<string, string>([['demo/parts.json', canonicalJson({ format: PARTS_FORMAT, version: PARTS_VERSION, parts: demoParts.map(asPart), packs: demoPacks })]])
 for (const build of demoBuilds) files.set(`demo/builds/${build.id}.json`, canonicalJson(asBuild(build)))
 
 const stale = [...files].filter(([path, text]) => !existsSync(path) || readFileSync(path, 'utf8') !== text)

@@ -92,6 +92,23 @@ export function* partFaults(part: Part, at: string): Generator<Fault> {
   }
 }
 
+/** Ids that stand twice in a list of parts, or of packs. */
+export function* idFaults(lists: {
+  readonly parts: readonly { readonly id: string }[]
+  readonly packs?: readonly { readonly id: string }[] | undefined
+}): Generator<Fault> {
+  yield* repeated(
+    lists.parts.map((part) => part.id),
+    (i) => `/parts/${i}/id`,
+    'the part id',
+  )
+  yield* repeated(
+    (lists.packs ?? []).map((pack) => pack.id),
+    (i) => `/packs/${i}/id`,
+    'the pack id',
+  )
+}
+
 function* referenceFaults(build: Build): Generator<Fault> {
   const partById = new Map(build.parts.map((part) => [part.id, part]))
   const itemById = new Map(build.items.map((item) => [item.id, item]))
@@ -148,11 +165,7 @@ function* itemFaults(build: Build): Generator<Fault> {
 
 /** Every fault in a build whose shape is right already, in document order; none when it is sound. */
 export function* buildFaults(build: Build): Generator<Fault> {
-  yield* repeated(
-    build.parts.map((part) => part.id),
-    (i) => `/parts/${i}/id`,
-    'the part id',
-  )
+  yield* idFaults(build)
   for (const [i, part] of build.parts.entries()) yield* partFaults(part, `/parts/${i}`)
   yield* repeated(
     build.items.map((item) => item.id),

@@ -1,6 +1,8 @@
 import type { Edit } from '../build/edit-schema'
 import type { Slot } from '../build/slots'
+import type { Pack } from '../build/schema'
 import type { Part } from '../parts/schema'
+import type { CsvFault } from './parts-csv'
 
 /** What pages and server say to each other; requests have schemas of their own. */
 
@@ -13,9 +15,43 @@ export interface BuildSummary {
   readonly updatedAt: string
 }
 
+/** demo: came with the program. template: a general class, to be corrected. own: made, read in or copied here. */
+export type ShelfOrigin = 'demo' | 'template' | 'own'
+
 export interface ShelfPart {
   readonly revision: number
+  readonly origin: ShelfOrigin
+  readonly isRetired: boolean
   readonly part: Part
+}
+
+export interface ShelfFound {
+  readonly parts: readonly ShelfPart[]
+  /** Nothing held all the words, and these only come near. */
+  readonly isNear: boolean
+  readonly hasMore: boolean
+}
+
+/** A pack with those of its parts that the shelf still holds. */
+export interface ShelfPack {
+  readonly revision: number
+  readonly origin: ShelfOrigin
+  readonly pack: Pack
+  readonly parts: readonly ShelfPart[]
+}
+
+/** What became of a file of parts. */
+export interface PartsRead {
+  readonly addedCount: number
+  /** Parts that stood on the shelf already, the same but for their id. */
+  readonly knownCount: number
+  readonly packCount: number
+}
+
+/** A file of plain parts whose rows hold faults; nothing of it was kept. */
+export interface RowsRefused {
+  readonly faults: readonly CsvFault[]
+  readonly faultCount: number
 }
 
 /** One saved edit as it stands in the log. */

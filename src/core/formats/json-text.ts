@@ -55,9 +55,9 @@ function notJson(text: string): LoomError {
 }
 
 /** The value of a JSON text, or an error that names size and limit, or line and column. */
-export function parseJson(text: string): unknown {
+export function parseJson(text: string, mostBytes: number = LIMITS.fileBytes): unknown {
   const bytes = new TextEncoder().encode(text).length
-  if (bytes > LIMITS.fileBytes) throw tooLarge(bytes)
+  if (bytes > mostBytes) throw tooLarge(bytes, mostBytes)
   const deep = tooDeepAt(text)
   if (deep !== undefined) {
     const place = placeOf(text, deep)
@@ -75,10 +75,10 @@ export function parseJson(text: string): unknown {
 }
 
 /** The error for a file over the limit, in megabytes; `bytes` may be the count at which reading stopped. */
-export function tooLarge(bytes: number): LoomError {
+export function tooLarge(bytes: number, mostBytes: number = LIMITS.fileBytes): LoomError {
   const megabytes = (count: number) => (count / 1024 / 1024).toFixed(1)
   return new LoomError(
     'FILE_TOO_LARGE',
-    `The file is over the limit: ${megabytes(bytes)} MB read, ${megabytes(LIMITS.fileBytes)} MB allowed.`,
+    `The file is over the limit: ${megabytes(bytes)} MB read, ${megabytes(mostBytes)} MB allowed.`,
   )
 }

@@ -1,4 +1,6 @@
 import { Type } from '@sinclair/typebox'
+import { PackSchema } from '../build/schema'
+import { PartSchema } from '../parts/schema'
 import { BOARD_SIZES, LIGHT_WISHES } from '../templates/choices'
 import { Id, Name, oneOf, strict, tagged, type ModelOf } from './schema-kit'
 
@@ -16,3 +18,11 @@ export const NewBuildSchema = tagged('from', [
   }),
 ] as const)
 export type NewBuild = ModelOf<typeof NewBuildSchema>
+
+/** A part as somebody wants the shelf to hold it, and the revision it was made from; 0 for a new one. */
+export const PartSaveSchema = strict({ baseRevision: Type.Integer({ minimum: 0 }), part: PartSchema })
+export type PartSave = ModelOf<typeof PartSaveSchema>
+
+/** The same for a pack. */
+export const PackSaveSchema = strict({ baseRevision: Type.Integer({ minimum: 0 }), pack: PackSchema })
+export type PackSave = ModelOf<typeof PackSaveSchema>

@@ -19,6 +19,7 @@ export const LIMITS = {
   threadsPerBuild: 8000,
   editsPerSave: 2000,
   fileBytes: 4 * 1024 * 1024,
+  partsFileBytes: 64 * 1024 * 1024,
   nestingDepth: 40,
 } as const
 

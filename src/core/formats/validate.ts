@@ -1,11 +1,13 @@
 import type { Part } from '../parts/schema'
 import type { Build } from '../build/schema'
 import type { Save } from '../build/edit-schema'
-import { buildFaults, partFaults, type Fault } from '../build/integrity'
+import { buildFaults, idFaults, partFaults, type Fault } from '../build/integrity'
 import { FORMAT_NAME, FORMAT_VERSION } from '../build/format-name'
 import { LoomError } from '../errors'
 import { parseJson } from './json-text'
-import type { NewBuild } from './request-schema'
+import { PARTS_FORMAT, PARTS_VERSION, type PartsFile } from './parts-file'
+import type { NewBuild, PackSave, PartSave } from './request-schema'
+import { LIMITS } from './schema-kit'
 import * as validators from './generated/validators'
 import type { ShapeError } from './generated/validators'
 
@@ -134,4 +136,42 @@ export function asSave(value: unknown): Save {
 export function asNewBuild(value: unknown): NewBuild {
   mustFit(validators.validateNewBuild, value)
   return value as NewBuild
+}
+
+/** The value as a part to be kept on the shelf, or a FORMAT_WRONG error with the place inside the part. */
+export function asPartSave(value: unknown): PartSave {
+  mustFit(validators.validatePartSave, value)
+  const save = value as PartSave
+  for (const fault of partFaults(save.part, '/part')) refuse(fault)
+  return save
+}
+
+/** The value as a pack to be kept on the shelf, or a FORMAT_WRONG error with the place. */
+export function asPackSave(value: unknown): PackSave {
+  mustFit(validators.validatePackSave, value)
+  return value as PackSave
+}
+
+/** The text of a file of parts, or an error that names the place of its first fault. */
+export function readPartsFile(text: string): PartsFile {
+  const value = parseJson(text, LIMITS.partsFileBytes)
+  const { format, version } = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>
+  if (format !== PARTS_FORMAT) {
+    refuse({
+      pointer: '/format',
+      message: `a file of parts says "${PARTS_FORMAT}" here, but ${found(format)} stands there`,
+    })
+  }
+  if (version !== PARTS_VERSION) {
+    refuse({
+      pointer: '/version',
+      message: `this program reads version ${PARTS_VERSION}, but ${found(version)} stands there`,
+    })
+  }
+  mustFit(validators.validatePartsFile, value)
+  const file = value as PartsFile
+  for (const [index, part] of file.parts.entries())
+    for (const fault of partFaults(part, `/parts/${index}`)) refuse(fault)
+  for (const fault of idFaults(file)) refuse(fault)
+  return file
 }

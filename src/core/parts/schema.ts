@@ -252,7 +252,26 @@ const MechanicalSchema = strict({
   blades: Type.Optional(oneOf(['standard', 'reverse'] as const)),
   arrowPrinted: Type.Optional(Type.Boolean()),
   hoseMm: Type.Optional(Millimetres),
+  /** A cooler's radiator: for how many fans of which size. */
+  radiatorFanSizeMm: Type.Optional(figure(2000)),
+  radiatorFanCount: Type.Optional(figure(12)),
   fixing: Type.Optional(oneOf(['screws', 'pads', 'pins', 'tape', 'magnet', 'strap', 'clip'] as const)),
+})
+
+/** What a panel of a case can hold; of its layouts one is in use at a time. */
+const LayoutSchema = strict({
+  id: Id,
+  holds: oneOf(['fans', 'radiator'] as const),
+  sizeMm: figure(2000),
+  placeCount: Type.Integer({ minimum: 1, maximum: 12 }),
+})
+export const SIDES = ['front', 'top', 'back', 'bottom', 'side'] as const
+const PanelSchema = strict({
+  id: Id,
+  name: Name,
+  side: oneOf(SIDES),
+  depthMm: Type.Optional(Millimetres),
+  layouts: Type.Array(LayoutSchema, { minItems: 1, maxItems: 8 }),
 })
 
 export const PriceSchema = strict({ cents: Type.Integer({ minimum: 0, maximum: 100000000 }), currency: Currency })
@@ -270,6 +289,7 @@ export const PartSchema = strict(
     ports: Type.Array(PortSchema, { maxItems: LIMITS.portsPerPart }),
     inside: listOf(RelationSchema, LIMITS.relationsPerPart),
     mechanical: Type.Optional(MechanicalSchema),
+    panels: Type.Optional(listOf(PanelSchema, 24)),
     construction: Type.Optional(oneOf(['moulded', 'crimped'] as const, 'how a cable end is made')),
     price: Type.Optional(PriceSchema),
   },

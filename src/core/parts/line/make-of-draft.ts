@@ -1,5 +1,6 @@
 import type { Origin } from '../../formats/schema-kit'
 import { formatAmps } from '../../units/format'
+import { stated } from '../../units/stated'
 import {
   makeCable,
   makeFan,
@@ -18,11 +19,6 @@ import { THING_WORDS, type Draft } from './draft'
 import type { Thing } from './words'
 
 const ORIGIN: Origin = 'label'
-
-/** Keys that hold something; a figure left out must not be there as undefined. */
-function stated<T extends object>(fields: T): { [K in keyof T]: Exclude<T[K], undefined> } {
-  return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as never
-}
 
 const named = (draft: Draft, id: string, name: string) =>
   stated({ id, name, origin: ORIGIN, priceCents: draft.priceCents, currency: draft.currency })
@@ -100,7 +96,7 @@ const BOX_MAKERS: Readonly<Record<OutletThing, (draft: Draft, common: Common) =>
     if (!hasSupply(draft)) {
       return makeFanSplitter({ ...common, ...stated({ lengthMm, mostAmps }), kind: 'hub', ...outletsOf(draft) })
     }
-    const passes = draft.rulesVolts === true ? 'both' : 'unknown'
+    const passes = draft.rulesVolts === undefined ? 'unknown' : draft.rulesVolts ? 'both' : 'pwm'
     return makePoweredHub({ ...common, ...stated({ mostAmps, feed }), passes, ...outletsOf(draft) })
   },
   handBox: (draft, common) => {

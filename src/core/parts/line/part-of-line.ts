@@ -1,6 +1,7 @@
 import { formatAmps } from '../../units/format'
 import type { Part } from '../schema'
-import { THING_WORDS, type Draft, type Slot } from './draft'
+import type { Draft } from './draft'
+import { draftFaults, withControl } from './draft-faults'
 import { isLit, isTwelveVolts, makeOf } from './make-of-draft'
 import { readLine } from './read'
 import type { LineFault, Reading, Span } from './state'
@@ -77,8 +78,8 @@ function assumedOf(reading: Reading, draft: Draft): readonly string[] {
       'one outlet that reports, the first',
       draft.isPowered !== true && draft.feed === undefined && 'no supply of its own: say “sata” where it has one',
       (draft.isPowered === true || draft.feed !== undefined) &&
-        draft.rulesVolts !== true &&
-        'nobody has said whether it rules 3-pin fans: say “dc” where it does',
+        draft.rulesVolts === undefined &&
+        'nobody has said whether it rules 3-pin fans: say “dc” where it does, “pwm-only” where not',
     ],
     extension: [openLength(draft)],
     handBox: ['a SATA supply lead'],
@@ -88,46 +89,12 @@ function assumedOf(reading: Reading, draft: Draft): readonly string[] {
   return about.filter((text) => text !== false)
 }
 
-/** Faults that only the whole shows: what a thing cannot do without, and figures that do not go together. */
+/** The faults that only the whole shows, at the words that show them. */
 function wholeFaults({ draft, places }: Reading, end: number): readonly LineFault[] {
-  const at = (slot: Slot) => places.get(slot) ?? { from: end, to: end }
-  const faults: LineFault[] = []
-  const say = (slot: Slot, message: string) => faults.push({ from: at(slot).from, to: at(slot).to, message })
-  if (draft.control === 'addressable' && draft.volts === 12)
-    say(
-      'volts',
-      'Lights of which each LED is set by itself take 5 V, not 12 V: read the plug again, since 12 V destroys them.',
-    )
-  if (draft.thing === 'fan' && draft.volts === 5 && !isLit(draft))
-    say('volts', 'A motor of 5 V is more than one line can tell: write the part out, and never plug it into 12 V.')
-  if (draft.control === 'oneColour' && draft.volts === 5)
-    say('volts', 'Strips of one colour with four pins take 12 V: read the plug again.')
-  if (
-    draft.thing === 'strip' &&
-    draft.control === undefined &&
-    draft.volts === undefined &&
-    draft.pinCount === undefined
-  ) {
-    say(
-      'thing',
-      'Say whether it takes 5 V (three pins, each LED by itself) or 12 V (four pins, one colour): the two must never be mixed up.',
-    )
-  }
-  if (draft.amps !== undefined && draft.watts !== undefined) say('watts', 'Amps and watts of one motor: leave one out.')
-  if (draft.litLedCount !== undefined && draft.ledCount === undefined)
-    say('litLedCount', 'Say how many LEDs the data counts, too: “18 leds 36 lit”.')
-  const countsOutlets =
-    draft.thing === 'splitter' || draft.thing === 'hub' || draft.thing === 'handBox' || draft.thing === 'usbHub'
-  if (countsOutlets && draft.outletCount === undefined)
-    say('outletCount', `Say how many outlets the ${THING_WORDS[draft.thing!]} has: “3 legs”, “8 outlets”.`)
-  return faults
-}
-
-/** A strip of three pins takes 5 V and one of four pins 12 V, where nothing else was said. */
-function withControl({ draft }: Reading): Draft {
-  if (draft.thing !== 'strip' || draft.control !== undefined) return draft
-  const isTwelve = draft.volts === 12 || (draft.volts === undefined && draft.pinCount === 4)
-  return { ...draft, control: isTwelve ? 'oneColour' : 'addressable' }
+  return draftFaults(draft).map(({ slot, message }) => {
+    const { from, to } = places.get(slot) ?? { from: end, to: end }
+    return { from, to, message }
+  })
 }
 
 /** The parts of a typed line, each with what was understood, what was assumed and what cannot be right. `idOf` names them. */
@@ -135,7 +102,7 @@ export function partsOfLine(text: string, idOf: (index: number) => string): read
   return readLine(text).map((reading, index): LineResult => {
     const { spans } = reading
     const end = Math.max(0, ...spans.map(({ to }) => to), ...reading.faults.map(({ to }) => to))
-    const draft = withControl(reading)
+    const draft = withControl(reading.draft)
     const { thing } = draft
     const faults = [...reading.faults, ...(thing === undefined ? [] : wholeFaults(reading, end))]
     if (thing === undefined || faults.length > 0) return { spans, faults, assumed: [], made: undefined }

@@ -39,6 +39,8 @@ const TRAIT_READERS: Readonly<Record<Trait, (state: State, token: Token) => void
   },
   rulesVolts: (state, token) =>
     put(state, token, { slot: 'rulesVolts', value: true, meaning: 'passes a lowered voltage on' }),
+  pwmOnly: (state, token) =>
+    put(state, token, { slot: 'rulesVolts', value: false, meaning: 'passes the PWM command only' }),
   filler: () => {},
   elsewhere: (state, token) =>
     fault(

@@ -17,6 +17,7 @@ export type Trait =
   | 'start'
   | 'length'
   | 'rulesVolts'
+  | 'pwmOnly'
   | 'lamp'
   | 'filler'
   | 'elsewhere'
@@ -72,7 +73,8 @@ const VOCABULARY: ReadonlyMap<string, Meaning> = new Map([
   ...entries(trait('tachOnly'), 'tach-only', 'tach only', 'one-wire tach'),
   ...entries(trait('start'), 'start', 'starting', 'start-up', 'startup', 'inrush'),
   ...entries(trait('length'), 'lead', 'cable', 'wire', 'long', 'length'),
-  ...entries(trait('rulesVolts'), 'dc', 'rules 3-pin'),
+  ...entries(trait('rulesVolts'), 'dc'),
+  ...entries(trait('pwmOnly'), 'pwm-only', 'pwm only'),
   ...entries(
     trait('filler'),
     'a',

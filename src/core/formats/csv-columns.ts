@@ -1,0 +1,179 @@
+import { THING_WORDS, type Draft, type Slot } from '../parts/line/draft'
+import { rangeFault, type RANGES } from '../parts/line/ranges'
+import { THINGS, type Thing } from '../parts/line/words'
+import { LIMITS, ORIGINS, type Origin } from './schema-kit'
+
+type NumberSlot = {
+  [S in Slot]-?: NonNullable<Draft[S]> extends number ? S : never
+}[Slot]
+type FlagSlot = { [S in Slot]-?: NonNullable<Draft[S]> extends boolean ? S : never }[Slot]
+
+type Column =
+  | { readonly sort: 'text'; readonly field: 'name' | 'maker' | 'note' | 'currency' }
+  | { readonly sort: 'kind' | 'origin' | 'light' | 'supply' | 'price' }
+  | { readonly sort: 'number'; readonly slot: NumberSlot; readonly range?: keyof typeof RANGES }
+  | { readonly sort: 'flag'; readonly slot: FlagSlot }
+
+const number = (slot: NumberSlot, range?: keyof typeof RANGES): Column =>
+  range === undefined ? { sort: 'number', slot } : { sort: 'number', slot, range }
+
+/** The columns of a file of plain parts, as they are written; reading takes them in any order, letters large or small. */
+export const COLUMNS: Readonly<Record<string, Column>> = {
+  kind: { sort: 'kind' },
+  name: { sort: 'text', field: 'name' },
+  maker: { sort: 'text', field: 'maker' },
+  sizeMm: number('sizeMm', 'sizeMm'),
+  pinCount: number('pinCount'),
+  amps: number('amps', 'amps'),
+  watts: number('watts', 'watts'),
+  startAmps: number('startAmps', 'amps'),
+  leastRpm: number('leastRpm', 'rpm'),
+  mostRpm: number('mostRpm', 'rpm'),
+  flowM3PerH: number('flowM3PerH'),
+  noiseDba: number('noiseDba'),
+  lengthMm: number('lengthMm', 'lengthMm'),
+  gaugeAwg: number('gaugeAwg', 'gaugeAwg'),
+  outletCount: number('outletCount', 'outletCount'),
+  light: { sort: 'light' },
+  ledCount: number('ledCount', 'ledCount'),
+  litLedCount: number('litLedCount', 'ledCount'),
+  milliampsPerLed: number('milliampsPerLed', 'milliampsPerLed'),
+  lightAmps: number('lightAmps', 'amps'),
+  lightWatts: number('lightWatts', 'watts'),
+  hasTail: { sort: 'flag', slot: 'hasTail' },
+  supply: { sort: 'supply' },
+  rulesVolts: { sort: 'flag', slot: 'rulesVolts' },
+  isReverse: { sort: 'flag', slot: 'isReverse' },
+  isTachOnly: { sort: 'flag', slot: 'isTachOnly' },
+  price: { sort: 'price' },
+  currency: { sort: 'text', field: 'currency' },
+  origin: { sort: 'origin' },
+  note: { sort: 'text', field: 'note' },
+}
+export const COLUMN_NAMES = Object.keys(COLUMNS)
+
+/** A column name or word without its case, spaces and marks. */
+export const plain = (name: string) => name.toLowerCase().replaceAll(/[^a-z0-9]/g, '')
+export const COLUMN_BY_PLAIN_NAME = new Map(COLUMN_NAMES.map((name) => [plain(name), name]))
+
+const YES = ['yes', 'true', '1', 'x']
+const NO = ['no', 'false', '0']
+const LIGHTS = { '5v': 'addressable', '12v': 'oneColour' } as const
+const SUPPLIES = { sata: 'sata-power', peripheral: 'peripheral-4pin' } as const
+const thingByWord = new Map<string, Thing>(THINGS.map((thing) => [plain(THING_WORDS[thing]), thing]))
+
+/** What a row says: the draft of its part and the texts beside it. */
+export interface Row {
+  readonly draft: Draft
+  readonly texts: Partial<Record<'name' | 'maker' | 'note' | 'currency', string>>
+  origin: Origin
+}
+
+/** `0,25` and `0.25` are one number; undefined for what is none. */
+function numberOf(text: string): number | undefined {
+  return /^\d+(?:[.,]\d+)?$/.test(text) ? Number(text.replace(',', '.')) : undefined
+}
+
+/** Words as a person is shown a choice of them. */
+export const oneOfWords = (words: readonly string[]) => words.map((word) => `“${word}”`).join(', ')
+
+function fromWord<T>(table: Readonly<Record<string, T>>, text: string): T | undefined {
+  const key = plain(text)
+  return Object.hasOwn(table, key) ? table[key] : undefined
+}
+
+/** Puts a cell into the row, or gives what is wrong with it. */
+export function readCell(row: Row, column: Column, text: string): string | undefined {
+  switch (column.sort) {
+    case 'text':
+      row.texts[column.field] = text
+      if (column.field === 'currency' && !/^[A-Z]{3}$/.test(text))
+        return `“${text}” is no currency: three capital letters, such as EUR.`
+      return text.length > (column.field === 'note' ? LIMITS.noteLength : LIMITS.nameLength)
+        ? `This text has ${text.length} characters; ${column.field === 'note' ? LIMITS.noteLength : LIMITS.nameLength} are allowed.`
+        : /[\p{Cc}\p{Cs}]/u.test(column.field === 'note' ? text.replaceAll('\n', ' ') : text)
+          ? 'This text holds characters that nobody can read; retype it.'
+          : undefined
+    case 'kind': {
+      const thing = thingByWord.get(plain(text))
+      if (thing === undefined)
+        return `“${text}” is no kind of plain part: ${oneOfWords(Object.values(THING_WORDS))}. Others come as JSON.`
+      row.draft.thing = thing
+      return undefined
+    }
+    case 'origin':
+      if (!(ORIGINS as readonly string[]).includes(text)) return `“${text}” is no origin: ${oneOfWords(ORIGINS)}.`
+      row.origin = text as Origin
+      return undefined
+    case 'light': {
+      const control = fromWord(LIGHTS, text)
+      if (control === undefined)
+        return `“${text}” is no kind of light: “5 V” (each LED by itself) or “12 V” (one colour).`
+      row.draft.control = control
+      return undefined
+    }
+    case 'supply': {
+      const feed = fromWord(SUPPLIES, text)
+      if (feed === undefined) return `“${text}” is no supply plug: “sata” or “peripheral”.`
+      row.draft.feed = feed
+      return undefined
+    }
+    case 'flag': {
+      const word = text.toLowerCase()
+      if (!YES.includes(word) && !NO.includes(word)) return `“${text}” is neither “yes” nor “no”.`
+      if (YES.includes(word) || column.slot === 'hasTail' || column.slot === 'rulesVolts')
+        row.draft[column.slot] = YES.includes(word)
+      return undefined
+    }
+    case 'price': {
+      const price = numberOf(text)
+      if (price === undefined || price > 1_000_000) return `“${text}” is no price: a number such as 16.90.`
+      row.draft.priceCents = Math.round(price * 100)
+      return undefined
+    }
+    case 'number': {
+      const value = numberOf(text)
+      if (value === undefined) return `“${text}” is no number: write 0.3 or 0,3, without a unit.`
+      row.draft[column.slot] = value
+      return column.range === undefined ? undefined : rangeFault(column.range, value)
+    }
+    default:
+      return column satisfies never
+  }
+}
+
+/** The column that a slot of a draft stands in. */
+export const columnOfSlot = (slot: Slot): string => {
+  const found = COLUMN_NAMES.find((name) => {
+    const column = COLUMNS[name]!
+    return 'slot' in column && column.slot === slot
+  })
+  return (
+    found ??
+    (slot === 'control' || slot === 'volts' ? 'light' : slot === 'feed' || slot === 'isPowered' ? 'supply' : 'kind')
+  )
+}
+
+/** What a row writes into a column. */
+export function cellOf(column: Column, { draft, texts, origin }: Row): string {
+  switch (column.sort) {
+    case 'text':
+      return column.field === 'currency' ? (draft.currency ?? '') : (texts[column.field] ?? '')
+    case 'kind':
+      return THING_WORDS[draft.thing!]
+    case 'origin':
+      return origin
+    case 'light':
+      return draft.control === undefined ? '' : draft.control === 'addressable' ? '5 V' : '12 V'
+    case 'supply':
+      return draft.feed === undefined ? '' : draft.feed === 'sata-power' ? 'sata' : 'peripheral'
+    case 'price':
+      return draft.priceCents === undefined ? '' : (draft.priceCents / 100).toFixed(2)
+    case 'flag':
+      return draft[column.slot] === undefined ? '' : draft[column.slot] === true ? 'yes' : 'no'
+    case 'number':
+      return draft[column.slot] === undefined ? '' : String(draft[column.slot])
+    default:
+      return column satisfies never
+  }
+}
