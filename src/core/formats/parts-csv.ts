@@ -27,7 +27,7 @@ export interface CsvFault {
   readonly message: string
 }
 
-const MOST_ROWS = 50_000
+const MOST_ROWS = 200_000
 const MOST_FAULTS = 50
 
 /** Every figure with this origin in place of its own. */

@@ -5,7 +5,7 @@ import { listOf, strict, type ModelOf } from './schema-kit'
 
 export const PARTS_FORMAT = 'gentle-loom-parts'
 export const PARTS_VERSION = 1
-const MOST_PARTS = 50_000
+const MOST_PARTS = 200_000
 
 /** Parts and packs of a shelf as one file; packs name parts of the same file, or of the shelf that reads it. */
 export const PartsFileSchema = strict(
