@@ -11,7 +11,7 @@ import { SaveSchema } from '../src/core/build/edit-schema'
 import { BuildSchema } from '../src/core/build/schema'
 import { PartsFileSchema } from '../src/core/formats/parts-file'
 import { ReportSchema } from '../src/core/formats/report-schema'
-import { NewBuildSchema, PackSaveSchema, PartSaveSchema } from '../src/core/formats/request-schema'
+import { NameStateSchema, NewBuildSchema, PackSaveSchema, PartSaveSchema } from '../src/core/formats/request-schema'
 import { derive } from '../src/core/harness/derive'
 import { THING_WORDS } from '../src/core/parts/line/draft'
 import { PartSchema } from '../src/core/parts/schema'
@@ -31,6 +31,7 @@ const schemas = {
   validatePackSave: PackSaveSchema,
   validatePartsFile: PartsFileSchema,
   validatePartSave: PartSaveSchema,
+  validateNameState: NameStateSchema,
 }
 const published = { 'build-1': BuildSchema, 'part-1': PartSchema, 'parts-1': PartsFileSchema, 'check-1': ReportSchema }
 

@@ -43,8 +43,8 @@ export async function getBuild(sql: Sql, id: string): Promise<Build> {
 async function insertBuild(sql: Sql, build: Build): Promise<Build> {
   // A request sent twice carries the same id and finds its build made already.
   await sql`
-    insert into builds (id, name, revision, document)
-    values (${build.id}, ${build.name}, ${build.revision}, ${sql.json(build as never)})
+    insert into builds (id, name, revision, document, initial_document)
+    values (${build.id}, ${build.name}, ${build.revision}, ${sql.json(build as never)}, ${sql.json(build as never)})
     on conflict (id) do nothing`
   return getBuild(sql, build.id)
 }

@@ -4,7 +4,8 @@ import type { PartsRead, ShelfFound, ShelfOrigin, ShelfPart } from '../core/form
 import { canonicalJson } from '../core/formats/canonical'
 import type { PartSave } from '../core/formats/request-schema'
 import { FAMILY_FACTS } from '../core/parts/connectors'
-import { KINDS, type Part } from '../core/parts/schema'
+import { KINDS } from '../core/parts/kinds'
+import type { Part } from '../core/parts/schema'
 import type { Sql, Tx } from './db'
 import { knownId } from './ids'
 

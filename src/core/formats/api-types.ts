@@ -1,6 +1,6 @@
 import type { Edit } from '../build/edit-schema'
 import type { Slot } from '../build/slots'
-import type { Pack } from '../build/schema'
+import type { Build, Pack } from '../build/schema'
 import type { Part } from '../parts/schema'
 import type { CsvFault } from './parts-csv'
 
@@ -81,4 +81,17 @@ export type SaveResult = Saved | Clash
 /** The body of an error answer. */
 export interface Refusal {
   readonly error: { readonly code: string; readonly message: string; readonly place?: string }
+}
+
+/** A state that somebody gave a name. */
+export interface NamedState {
+  readonly revision: number
+  readonly name: string
+}
+
+/** What the page needs to step through a build's history. */
+export interface BuildLog {
+  readonly initial: Build
+  readonly entries: readonly (LogEntry & { readonly savedAt: string })[]
+  readonly states: readonly NamedState[]
 }

@@ -26,3 +26,7 @@ export type PartSave = ModelOf<typeof PartSaveSchema>
 /** The same for a pack. */
 export const PackSaveSchema = strict({ baseRevision: Type.Integer({ minimum: 0 }), pack: PackSchema })
 export type PackSave = ModelOf<typeof PackSaveSchema>
+
+/** A name for a state of a build; no name takes it away. */
+export const NameStateSchema = strict({ revision: Type.Integer({ minimum: 0 }), name: Type.Union([Name, Type.Null()]) })
+export type NameState = ModelOf<typeof NameStateSchema>

@@ -6,7 +6,7 @@ import { FORMAT_NAME, FORMAT_VERSION } from '../build/format-name'
 import { LoomError } from '../errors'
 import { parseJson } from './json-text'
 import { PARTS_FORMAT, PARTS_VERSION, type PartsFile } from './parts-file'
-import type { NewBuild, PackSave, PartSave } from './request-schema'
+import type { NameState, NewBuild, PackSave, PartSave } from './request-schema'
 import { LIMITS } from './schema-kit'
 import * as validators from './generated/validators'
 import type { ShapeError } from './generated/validators'
@@ -174,4 +174,10 @@ export function readPartsFile(text: string): PartsFile {
     for (const fault of partFaults(part, `/parts/${index}`)) refuse(fault)
   for (const fault of idFaults(file)) refuse(fault)
   return file
+}
+
+/** The value as a name for a state of a build, or a FORMAT_WRONG error with the place. */
+export function asNameState(value: unknown): NameState {
+  mustFit(validators.validateNameState, value)
+  return value as NameState
 }

@@ -14,22 +14,7 @@ import {
   type ModelOf,
 } from '../formats/schema-kit'
 import { ENDS, FAMILIES, RAILS, WIRES } from './connectors'
-
-/** For people: search, pictures and wording. No rule may ask it; rules ask the circuit. */
-export const KINDS = [
-  'board',
-  'supply',
-  'fan',
-  'light',
-  'cooler',
-  'splitter',
-  'hub',
-  'controller',
-  'cable',
-  'case',
-  'other',
-] as const
-export type Kind = (typeof KINDS)[number]
+import { KINDS } from './kinds'
 
 const Amps = figure(1000)
 const Watts = figure(10000)
@@ -265,7 +250,7 @@ const LayoutSchema = strict({
   sizeMm: figure(2000),
   placeCount: Type.Integer({ minimum: 1, maximum: 12 }),
 })
-export const SIDES = ['front', 'top', 'back', 'bottom', 'side'] as const
+const SIDES = ['front', 'top', 'back', 'bottom', 'side'] as const
 const PanelSchema = strict({
   id: Id,
   name: Name,

@@ -58,7 +58,7 @@ export const portsRunOut = defineRule({
   messages: {
     short: {
       severity: 'stop',
-      text: '{neededCount} leads still want a place of their kind ({leads}), and {placeCount} such places are left. A splitter, a hub or another cable makes more.',
+      text: 'Leads that still want a place of their kind: {neededCount} ({leads}). Such places left: {placeCount}. A splitter, a hub or another cable makes more.',
     },
   },
   check: (harness, say) =>

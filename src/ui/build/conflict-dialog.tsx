@@ -55,7 +55,7 @@ export function ConflictDialog() {
   return (
     <Dialog.Root open={conflict !== null}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-scrim" />
         <Dialog.Content
           onEscapeKeyDown={(event) => event.preventDefault()}
           className="fixed top-1/2 left-1/2 z-50 max-h-[85vh] w-[min(32rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-xl border border-thread bg-cloth p-5 shadow-xl"

@@ -1,6 +1,8 @@
 'use client'
 
-import { CloudOff, Redo2, Undo2 } from 'lucide-react'
+import { CloudOff, History, Redo2, Undo2 } from 'lucide-react'
+import dynamic from 'next/dynamic'
+import { useState } from 'react'
 import { Button } from '@/ui/shared/button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
 import { Logo } from '@/ui/shared/logo'
@@ -79,6 +81,26 @@ function Headroom() {
   )
 }
 
+const HistoryDialog = dynamic(() => import('./history/history-dialog').then((module) => module.HistoryDialog))
+
+function HistoryButton() {
+  const [isOpen, setOpen] = useState(false)
+  return (
+    <>
+      <Button
+        tone="quiet"
+        small
+        aria-label="History"
+        title="History: step through the edits, name a state, go back"
+        onClick={() => setOpen(true)}
+      >
+        <History size={17} aria-hidden />
+      </Button>
+      {isOpen && <HistoryDialog onClose={() => setOpen(false)} />}
+    </>
+  )
+}
+
 export function TopBar() {
   const { dispatch } = useActions()
   const name = useSession((state) => state.build.name)
@@ -99,6 +121,7 @@ export function TopBar() {
       </h1>
       <SaveState />
       <UndoRedo />
+      <HistoryButton />
       <Headroom />
       <ThemeSwitch />
     </header>

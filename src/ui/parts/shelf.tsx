@@ -1,121 +1,166 @@
 'use client'
 
-import { Plus, Search } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import type { ShelfPart } from '@/core/formats/api-types'
-import { partSummary } from '@/core/wording/part-text'
+import { Lightbulb, Plug, Search, X } from 'lucide-react'
+import { nanoid } from 'nanoid'
+import { useId, useMemo, useRef, useState } from 'react'
+import { partsOfLine } from '@/core/parts/line/part-of-line'
 import { useActions, useSession } from '@/ui/build/context'
-import { ask } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
-import { formatMoney } from '@/ui/shared/money'
-import { addPartsEdit } from './add-parts'
+import { notify } from '@/ui/shared/notices'
+import { addPartsEdit, ownFor } from './add-parts'
+import { useFinder } from './finder/finder-state'
+import { useLightKinds } from './light-kinds/light-kinds-state'
+import { LineCard } from './line-card'
+import { Packs } from './packs'
+import { ShelfFilters } from './shelf-filters'
+import { ShelfRow } from './shelf-row'
+import { ShelfTools } from './shelf-tools'
+import { NO_FILTER, useShelf, type Found } from './use-shelf'
 
-const TYPING_PAUSE_MS = 120
-const MOST_AT_ONCE = 99
+const MOST_LENGTH = 400
 
-type Found =
-  { readonly state: 'loading' | 'failed' } | { readonly state: 'found'; readonly parts: readonly ShelfPart[] }
+/** A label has a figure in it; a bare name only searches. */
+const isLabel = (text: string) => /\d/.test(text) && /\p{L}/u.test(text)
 
-function useShelf(query: string): Found {
-  const [found, setFound] = useState<Found>({ state: 'loading' })
-  useEffect(() => {
-    const abort = new AbortController()
-    const wait = setTimeout(() => {
-      ask<ShelfPart[]>(`/api/parts?q=${encodeURIComponent(query)}`, { signal: abort.signal }).then(
-        (parts) => setFound({ state: 'found', parts }),
-        () => !abort.signal.aborted && setFound({ state: 'failed' }),
-      )
-    }, TYPING_PAUSE_MS)
-    return () => {
-      clearTimeout(wait)
-      abort.abort()
-    }
-  }, [query])
-  return found
-}
-
-function ShelfRow({ shelfPart }: { readonly shelfPart: ShelfPart }) {
-  const { dispatch } = useActions()
-  const build = useSession((state) => state.build)
-  const [count, setCount] = useState('1')
-  const { part } = shelfPart
-  const number = Math.min(MOST_AT_ONCE, Math.max(1, Math.trunc(Number(count)) || 1))
+function Results({
+  found,
+  onChanged,
+  text,
+}: {
+  readonly found: Found
+  readonly onChanged: () => void
+  readonly text: string
+}) {
+  if (found.state === 'loading') return <p className="p-3 text-faded">Looking along the shelf …</p>
+  if (found.state === 'failed') {
+    return (
+      <p className="p-3 text-madder">
+        The shelf cannot be reached just now. What is on the bench is safe; type again to retry.
+      </p>
+    )
+  }
+  if (found.parts.length === 0) {
+    return (
+      <p className="p-3 text-faded">
+        {isLabel(text)
+          ? 'Nothing on the shelf reads like this; put it on the bench as you typed it.'
+          : 'No part holds all of these words. Try fewer, or type what its label says: “fan 120 4-pin 0.3A”.'}
+      </p>
+    )
+  }
   return (
-    <li>
-      <form
-        className="flex items-center gap-2 border-b border-thread px-3 py-2"
-        onSubmit={(event) => {
-          event.preventDefault()
-          dispatch(addPartsEdit(build, shelfPart, number))
-          setCount('1')
-        }}
-      >
-        <div className="min-w-0 grow">
-          <p className="truncate font-semibold" title={part.name}>
-            {part.name}
-          </p>
-          <p className="flex justify-between gap-2 text-[13px] leading-tight text-faded">
-            <span>{partSummary(part)}</span>
-            {part.price !== undefined && (
-              <span className="shrink-0">{formatMoney(part.price.cents, part.price.currency)}</span>
-            )}
-          </p>
-        </div>
-        <input
-          type="number"
-          min={1}
-          max={MOST_AT_ONCE}
-          value={count}
-          aria-label={`How many of ${part.name}`}
-          onChange={(event) => setCount(event.target.value)}
-          onFocus={(event) => event.target.select()}
-          className="w-14 rounded-md border border-seam bg-linen px-1.5 py-1 text-right"
-        />
-        <Button type="submit" small aria-label={`Add ${part.name}`}>
-          <Plus size={15} aria-hidden /> Add
-        </Button>
-      </form>
-    </li>
+    <>
+      {found.isNear && (
+        <p className="px-3 pt-2 text-[13px] text-plum">Nothing holds all of these words; these come near.</p>
+      )}
+      <ul>
+        {found.parts.map((shelfPart) => (
+          <ShelfRow key={shelfPart.part.id} shelfPart={shelfPart} onChanged={onChanged} />
+        ))}
+      </ul>
+      {found.hasMore && <p className="p-3 text-[13px] text-faded">There are more; another word narrows them.</p>}
+    </>
   )
 }
 
-/** The shelf of parts: search as you type, add with a count. */
+function useLine(text: string) {
+  return useMemo(() => {
+    if (!isLabel(text)) return []
+    const results = partsOfLine(text, () => nanoid(12))
+    return results.some(({ spans }) => spans.length > 0) ? results : []
+  }, [text])
+}
+
+/** The shelf and the line: type a label and confirm the part, or search and add. */
 export function Shelf() {
-  const [query, setQuery] = useState('')
-  const found = useShelf(query)
+  const { dispatch } = useActions()
+  const build = useSession((state) => state.build)
+  const [text, setText] = useState('')
+  const [filter, setFilter] = useState(NO_FILTER)
+  const [round, setRound] = useState(0)
+  const [view, setView] = useState<'parts' | 'packs'>('parts')
+  const field = useRef<HTMLInputElement>(null)
+  const hintId = useId()
+  const found = useShelf(text, filter, round)
+  const results = useLine(text)
+  const made = results.flatMap((result) => result.made ?? [])
+  const isReady = made.length > 0 && results.every(({ faults }) => faults.length === 0)
+  const askAgain = () => setRound(round + 1)
+  const addLine = () => {
+    if (!isReady) return
+    const wanted = made.map(({ part, count }) => ({ part: ownFor(build, part), count }))
+    if (!dispatch(addPartsEdit(build, wanted))) return
+    notify(`On the bench: ${made.map(({ part, count }) => `${count} × ${part.name}`).join(', ')}.`)
+    setText('')
+    field.current?.focus()
+  }
   return (
     <section aria-label="Shelf" className="flex min-h-0 flex-col rounded-xl border border-thread bg-cloth">
-      <header className="border-b border-thread p-3">
-        <h2 className="mb-2 font-display font-semibold">Shelf</h2>
-        <label className="flex items-center gap-2 rounded-md border border-seam bg-linen px-2">
-          <Search size={16} aria-hidden className="text-faded" />
+      <header className="space-y-2 border-b border-thread p-3">
+        <div className="flex items-center gap-1.5">
+          <h2 className="grow font-display font-semibold">What do you have?</h2>
+          <ShelfTools onChanged={askAgain} />
+        </div>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault()
+            addLine()
+          }}
+          className="flex items-center gap-2 rounded-md border border-seam bg-linen px-2 focus-within:border-woad"
+        >
+          <Search size={16} aria-hidden className="shrink-0 text-faded" />
           <input
-            type="search"
-            value={query}
-            maxLength={200}
-            placeholder="fan 140, splitter, 12 V …"
-            aria-label="Search the shelf"
-            onChange={(event) => setQuery(event.target.value)}
-            className="w-full bg-transparent py-1.5 outline-none"
+            ref={field}
+            value={text}
+            maxLength={MOST_LENGTH}
+            placeholder="3 fans 140 4-pin 0.3A 500mm, or a name"
+            aria-label="Type a label, or search the shelf"
+            aria-describedby={hintId}
+            onChange={(event) => setText(event.target.value)}
+            className="w-full bg-transparent py-2 outline-none"
           />
-        </label>
-      </header>
-      {found.state === 'loading' && <p className="p-3 text-faded">Looking along the shelf …</p>}
-      {found.state === 'failed' && (
-        <p className="p-3 text-madder">
-          The shelf cannot be reached just now. What is on the bench is safe; type again to retry.
+          {text !== '' && (
+            <button
+              type="button"
+              aria-label="Empty the field"
+              onClick={() => setText('')}
+              className="p-1 text-faded hover:text-ink"
+            >
+              <X size={15} aria-hidden />
+            </button>
+          )}
+        </form>
+        <p id={hintId} className="text-[13px] text-faded">
+          Type what a label says, amps or watts, in any order; Enter puts it on the bench. Or search by name.
         </p>
-      )}
-      {found.state === 'found' && found.parts.length === 0 && (
-        <p className="p-3 text-faded">No part holds all of these words. Try fewer: a size, a plug, a kind.</p>
-      )}
-      {found.state === 'found' && (
-        <ul className="min-h-0 overflow-y-auto">
-          {found.parts.map((shelfPart) => (
-            <ShelfRow key={shelfPart.part.id} shelfPart={shelfPart} />
-          ))}
-        </ul>
-      )}
+        <div className="flex flex-wrap items-center gap-1.5">
+          <div role="group" aria-label="What to show" className="flex overflow-hidden rounded-md border border-thread">
+            {(['parts', 'packs'] as const).map((option) => (
+              <button
+                key={option}
+                type="button"
+                aria-pressed={view === option}
+                onClick={() => setView(option)}
+                className={`min-h-7 px-2.5 text-[13px] font-medium ${view === option ? 'bg-woad text-linen' : 'hover:bg-weft'}`}
+              >
+                {option === 'parts' ? 'Parts' : 'Packs'}
+              </button>
+            ))}
+          </div>
+          <span className="grow" />
+          <Button tone="quiet" small onClick={() => useFinder.setState({ job: {} })}>
+            <Plug size={15} aria-hidden /> Which plug?
+          </Button>
+          <Button tone="quiet" small onClick={() => useLightKinds.setState({ isOpen: true })}>
+            <Lightbulb size={15} aria-hidden /> Which light?
+          </Button>
+        </div>
+        {view === 'parts' && <ShelfFilters filter={filter} onChange={setFilter} />}
+      </header>
+      {results.length > 0 && <LineCard line={text} results={results} onAdd={addLine} />}
+      <div className="min-h-0 overflow-y-auto">
+        {view === 'packs' ? <Packs text={text} /> : <Results found={found} onChanged={askAgain} text={text} />}
+      </div>
     </section>
   )
 }

@@ -44,7 +44,7 @@ export function DoubtDialog() {
   return (
     <AlertDialog.Root open={doubt !== null} onOpenChange={(open) => !open && close()}>
       <AlertDialog.Portal>
-        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-scrim" />
         <AlertDialog.Content className="fixed top-1/2 left-1/2 z-50 w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-thread bg-cloth p-5 shadow-xl">
           <AlertDialog.Title className="font-display text-lg font-semibold">
             {doubt !== null && `${harness.name(doubt.lead)} does not belong in ${harness.name(doubt.to)}`}

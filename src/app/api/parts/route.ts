@@ -1,7 +1,7 @@
 import { LoomError } from '@/core/errors'
 import { asPartSave } from '@/core/formats/validate'
 import { FAMILIES } from '@/core/parts/connectors'
-import { KINDS } from '@/core/parts/schema'
+import { KINDS } from '@/core/parts/kinds'
 import { db } from '@/server/db'
 import { answer, readJson } from '@/server/http'
 import { addPart, searchParts, type ShelfQuery } from '@/server/parts'

@@ -16,3 +16,4 @@ export declare const validateReport: Validator
 export declare const validatePackSave: Validator
 export declare const validatePartsFile: Validator
 export declare const validatePartSave: Validator
+export declare const validateNameState: Validator

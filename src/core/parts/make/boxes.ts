@@ -149,7 +149,8 @@ export function makeHandBox(
     ],
     inside: [
       { type: 'powers', feeds: ['supply'], rail: '5v', outlets, unfed: { then: 'dead' } },
-      { type: 'drives', signal: 'light', outlets, together: true },
+      // Its remote commands it: no program is needed.
+      { type: 'drives', signal: 'light', outlets, together: true, needsProgram: false },
       {
         type: 'limit',
         ports: outlets,

@@ -1,6 +1,7 @@
 import type { Figure, Origin } from '../../formats/schema-kit'
 import type { Family, Wire } from '../connectors'
-import type { Kind, Port, Relation } from '../schema'
+import type { Kind } from '../kinds'
+import type { Port, Relation } from '../schema'
 
 export const figureOf = (value: number, origin: Origin): Figure => ({ value, origin })
 

@@ -147,7 +147,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "twoPlaces": "F1 is planned in 2 ports at once: SYS1 and SYS2. A lead has one plug; unplug it from the others.",
   },
   "ports-run-out": {
-    "short": "3 leads still want a place of their kind (F1, F2 and F3), and 2 such places are left. A splitter, a hub or another cable makes more.",
+    "short": "Leads that still want a place of their kind: 3 (F1, F2 and F3). Such places left: 2. A splitter, a hub or another cable makes more.",
   },
   "pump-speed": {
     "belowFull": "P1 follows the curve of CPU, which goes down to 30 %: a pump wants full speed. Set that header to 100 % throughout.",

@@ -1,0 +1,29 @@
+/** For people: search, pictures and wording. No rule may ask it; rules ask the circuit. */
+export const KINDS = [
+  'board',
+  'supply',
+  'fan',
+  'light',
+  'cooler',
+  'splitter',
+  'hub',
+  'controller',
+  'cable',
+  'case',
+  'other',
+] as const
+export type Kind = (typeof KINDS)[number]
+
+export const KIND_NAMES: Readonly<Record<Kind, string>> = {
+  board: 'Boards',
+  supply: 'Supplies',
+  fan: 'Fans',
+  light: 'Lights',
+  cooler: 'Coolers and pumps',
+  splitter: 'Splitters',
+  hub: 'Hubs',
+  controller: 'Controllers and boxes',
+  cable: 'Cables and adapters',
+  case: 'Cases',
+  other: 'Other things',
+}

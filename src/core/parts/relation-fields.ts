@@ -1,0 +1,270 @@
+import { RAILS } from './connectors'
+import type { Relation } from './schema'
+
+type Option = readonly [value: string, words: string]
+
+/** One blank in the sentence that a relation is, and how it is filled. */
+export type RelationField = { readonly key: string; readonly label: string; readonly isNeeded?: boolean } & (
+  | { readonly fill: 'port' | 'ports'; readonly side?: 'takes' | 'gives' }
+  | { readonly fill: 'wires' | 'wire' | 'text' | 'flag' }
+  | { readonly fill: 'figure'; readonly unit: string }
+  | { readonly fill: 'choice'; readonly options: readonly Option[] }
+)
+
+export interface RelationForm {
+  /** What it is called in a list of what a part can hold. */
+  readonly title: string
+  /** What it means, for somebody who has the thing in the hand. */
+  readonly meaning: string
+  readonly fields: readonly RelationField[]
+}
+
+const rail: RelationField = {
+  key: 'rail',
+  label: 'volts',
+  fill: 'choice',
+  isNeeded: true,
+  options: RAILS.map((name) => [name, { '12v': '12 V', '5v': '5 V', '3v3': '3.3 V' }[name]]),
+}
+const signal: RelationField = {
+  key: 'signal',
+  label: 'of',
+  fill: 'choice',
+  isNeeded: true,
+  options: [
+    ['speed', 'fan speed'],
+    ['light', 'light'],
+  ],
+}
+const port = (key: string, label: string, side?: 'takes' | 'gives', isNeeded = true): RelationField => ({
+  key,
+  label,
+  fill: 'port',
+  ...(side === undefined ? {} : { side }),
+  isNeeded,
+})
+const ports = (key: string, label: string, side?: 'takes' | 'gives', isNeeded = true): RelationField => ({
+  key,
+  label,
+  fill: 'ports',
+  ...(side === undefined ? {} : { side }),
+  isNeeded,
+})
+const figure = (key: string, label: string, unit: string): RelationField => ({ key, label, fill: 'figure', unit })
+const flag = (key: string, label: string): RelationField => ({ key, label, fill: 'flag' })
+const text = (key: string, label: string, isNeeded = false): RelationField => ({ key, label, fill: 'text', isNeeded })
+
+/** Every kind of relation inside a part, in the words of a label and a manual: what the part editor asks. */
+export const RELATION_FORMS: Readonly<Record<Relation['type'], RelationForm>> = {
+  motor: {
+    title: 'A motor',
+    meaning: 'A fan or a pump that turns.',
+    fields: [
+      port('port', 'gets its supply from', 'takes'),
+      rail,
+      figure('ratedAmps', 'draws', 'A'),
+      figure('ratedWatts', 'or', 'W'),
+      figure('startAmps', 'at start', 'A'),
+      figure('startMs', 'for', 'ms'),
+      figure('leastRpm', 'turns from', 'rpm'),
+      figure('mostRpm', 'to', 'rpm'),
+      figure('startDutyPercent', 'starts at a duty of', '%'),
+      figure('flowM3PerH', 'moves', 'm³/h'),
+      figure('noiseDba', 'sounds', 'dB(A)'),
+      flag('stopsAtZeroDuty', 'stops at 0 %'),
+      flag('pump', 'is a pump'),
+      port('tachPort', 'reports on another lead', 'takes', false),
+    ],
+  },
+  light: {
+    title: 'A light',
+    meaning: 'LEDs between a plug and, where there is one, a tail for the next light.',
+    fields: [
+      text('zone', 'where it is, such as rim', true),
+      port('input', 'is fed by', 'takes'),
+      port('output', 'passes on to', 'gives', false),
+      rail,
+      {
+        key: 'control',
+        label: 'shows',
+        fill: 'choice',
+        isNeeded: true,
+        options: [
+          ['eachLed', 'each LED by itself'],
+          ['oneColour', 'one colour for all'],
+        ],
+      },
+      figure('addressedLedCount', 'LEDs that the data counts', 'LEDs'),
+      figure('litLedCount', 'LEDs that light', 'LEDs'),
+      figure('whiteMilliampsPerLed', 'each at white', 'mA'),
+      figure('ratedAmps', 'or all together', 'A'),
+      figure('ratedWatts', 'or', 'W'),
+      figure('leastVolts', 'needs at least', 'V'),
+      figure('trackMilliohm', 'its track has', 'mΩ'),
+    ],
+  },
+  draw: {
+    title: 'Another draw',
+    meaning: 'A screen, a box’s own brain: whatever else takes current.',
+    fields: [
+      port('port', 'gets its supply from', 'takes'),
+      rail,
+      figure('ratedAmps', 'draws', 'A'),
+      figure('ratedWatts', 'or', 'W'),
+    ],
+  },
+  joins: {
+    title: 'The same copper',
+    meaning: 'Wires that simply go through: splitters, plain hubs, adapters, extensions, tails. Amps add up.',
+    fields: [ports('ports', 'joins'), { key: 'wires', label: 'on the wires', fill: 'wires', isNeeded: true }],
+  },
+  powers: {
+    title: 'Supply of its own',
+    meaning:
+      'What is plugged here loads these feeds and not the header the signal comes from. Without a feed the part is the source itself.',
+    fields: [
+      ports('feeds', 'from', 'takes', false),
+      rail,
+      ports('outlets', 'to', 'gives'),
+      {
+        key: 'unfed.then',
+        label: 'without that lead',
+        fill: 'choice',
+        options: [
+          ['dead', 'they are dead'],
+          ['drawsFromInput', 'they draw from another lead'],
+          ['unknown', 'not said'],
+        ],
+      },
+      port('unfed.inputPortId', 'which is', 'takes', false),
+    ],
+  },
+  repeats: {
+    title: 'Repeats a command',
+    meaning: 'One command from the board for several outlets.',
+    fields: [
+      signal,
+      port('from', 'from', 'takes'),
+      ports('to', 'to', 'gives'),
+      {
+        key: 'passes',
+        label: 'passes',
+        fill: 'choice',
+        isNeeded: true,
+        options: [
+          ['pwm', 'PWM only: 3-pin fans run at full speed'],
+          ['dc', 'a lowered voltage only'],
+          ['both', 'both: 3-pin fans obey too'],
+          ['data', 'light data'],
+          ['unknown', 'not said'],
+        ],
+      },
+    ],
+  },
+  reports: {
+    title: 'Reports a speed',
+    meaning: 'Whose speed the board sees: only one outlet reports.',
+    fields: [port('outlet', 'the fan on', 'gives'), port('input', 'is seen on', 'takes')],
+  },
+  drives: {
+    title: 'A brain of its own',
+    meaning: 'Gives commands by itself: a board, a controller, a box with a remote.',
+    fields: [
+      signal,
+      ports('outlets', 'to', 'gives'),
+      flag('together', 'the same for all of them'),
+      flag('needsProgram', 'needs its program'),
+      flag('waitsForTach', 'waits until a fan reports'),
+      figure('driveMilliamps', 'its PWM output gives', 'mA'),
+      figure('staggerMs', 'starts one after another by', 'ms'),
+    ],
+  },
+  follows: {
+    title: 'Follows the board',
+    meaning: 'A sync input: the box repeats the board when a setting in its program says so.',
+    fields: [
+      signal,
+      port('input', 'hears', 'takes'),
+      ports('outlets', 'and repeats on', 'gives'),
+      text('setting', 'setting in its program'),
+    ],
+  },
+  usb: {
+    title: 'USB',
+    meaning: 'Takes a USB port, or makes more of them.',
+    fields: [
+      port('up', 'is plugged by', 'takes', false),
+      ports('down', 'gives', 'gives', false),
+      figure('drawMilliamps', 'draws', 'mA'),
+      figure('portMilliamps', 'gives on each port', 'mA'),
+    ],
+  },
+  converts: {
+    title: 'Changes volts',
+    meaning: 'The rare adapter that makes one voltage out of another, and says so.',
+    fields: [
+      port('from.portId', 'from', 'takes'),
+      { key: 'from.wire', label: 'on the wire', fill: 'wire', isNeeded: true },
+      port('to.portId', 'to', 'gives'),
+      { key: 'to.wire', label: 'on the wire', fill: 'wire', isNeeded: true },
+      figure('efficiencyPercent', 'with an efficiency of', '%'),
+    ],
+  },
+  limit: {
+    title: 'A limit',
+    meaning: 'What the manual allows: for each of these places, or for all together.',
+    fields: [
+      ports('ports', 'for'),
+      {
+        key: 'holds',
+        label: 'holds for',
+        fill: 'choice',
+        isNeeded: true,
+        options: [
+          ['each', 'each of them'],
+          ['together', 'all of them together'],
+        ],
+      },
+      text('name', 'called'),
+      { ...rail, label: 'only of', isNeeded: false },
+      {
+        key: 'service',
+        label: 'only for',
+        fill: 'choice',
+        options: [
+          ['motor', 'fans'],
+          ['light', 'lights'],
+        ],
+      },
+      text('variant', 'only of the kind'),
+      figure('mostAmps', 'at most', 'A'),
+      figure('mostPeakAmps', 'for a moment', 'A'),
+      figure('mostDeviceCount', 'devices', ''),
+      figure('mostLedCount', 'LEDs', 'LEDs'),
+      figure('extraFeedAboveCount', 'an extra feed beyond', 'devices'),
+    ],
+  },
+  cascade: {
+    title: 'Goes with its like',
+    meaning: 'Several boxes of one family that must be told apart.',
+    fields: [
+      {
+        key: 'by',
+        label: 'by',
+        fill: 'choice',
+        isNeeded: true,
+        options: [
+          ['switches', 'switches'],
+          ['bridge', 'a bridge cable'],
+          ['either', 'either'],
+        ],
+      },
+      text('family', 'family'),
+      ports('ports', 'its bridge', undefined, false),
+      figure('mostBoxCount', 'at most', 'boxes'),
+      figure('switchCount', 'switches', ''),
+    ],
+  },
+}
+
+export const RELATION_TYPES = Object.keys(RELATION_FORMS) as readonly Relation['type'][]

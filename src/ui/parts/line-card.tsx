@@ -1,0 +1,85 @@
+'use client'
+
+import { CornerDownLeft } from 'lucide-react'
+import type { LineResult } from '@/core/parts/line/part-of-line'
+import { partSummary } from '@/core/wording/part-text'
+import { Button } from '@/ui/shared/button'
+
+interface Piece {
+  readonly text: string
+  readonly sort: 'plain' | 'understood' | 'fault'
+  readonly meaning?: string
+}
+
+/** The line cut into what was understood, what cannot be right, and the rest. */
+function piecesOf(line: string, results: readonly LineResult[]): readonly Piece[] {
+  const marks = [
+    ...results.flatMap(({ faults }) =>
+      faults.map(({ from, to, message }) => ({ from, to, sort: 'fault' as const, meaning: message })),
+    ),
+    ...results.flatMap(({ spans }) =>
+      spans.map(({ from, to, meaning }) => ({ from, to, sort: 'understood' as const, meaning })),
+    ),
+  ]
+    .filter(({ from, to }) => to > from)
+    .toSorted((a, b) => a.from - b.from)
+  const pieces: Piece[] = []
+  let at = 0
+  for (const { from, to, sort, meaning } of marks) {
+    if (from < at) continue
+    if (from > at) pieces.push({ text: line.slice(at, from), sort: 'plain' })
+    pieces.push({ text: line.slice(from, to), sort, meaning })
+    at = to
+  }
+  return at < line.length ? [...pieces, { text: line.slice(at), sort: 'plain' }] : pieces
+}
+
+const PIECE_LOOKS = {
+  plain: 'text-faded',
+  understood: 'border-b-2 border-moss',
+  fault: 'border-b-2 border-dotted border-madder font-semibold text-madder',
+} as const
+
+interface LineCardProps {
+  readonly line: string
+  readonly results: readonly LineResult[]
+  readonly onAdd: () => void
+}
+
+/** What a typed line was taken for, to be confirmed: understood words underlined, faults dotted, and what was left open. */
+export function LineCard({ line, results, onAdd }: LineCardProps) {
+  const faults = results.flatMap((result) => result.faults)
+  const made = results.flatMap((result) => result.made ?? [])
+  const assumed = [...new Set(results.flatMap((result) => result.assumed))]
+  const isWhole = faults.length === 0 && made.length > 0
+  return (
+    <section aria-label="From what you typed" className="border-b border-thread bg-moss-wash/60 px-3 py-2.5">
+      <p className="leading-7 break-words">
+        {piecesOf(line, results).map((piece, index) => (
+          <span key={index} className={PIECE_LOOKS[piece.sort]} title={piece.meaning}>
+            {piece.text}
+          </span>
+        ))}
+      </p>
+      {made.map(({ count, part }) => (
+        <div key={part.id} className="mt-1">
+          <p className="font-semibold">
+            {count} × {part.name}
+          </p>
+          <p className="text-[13px] leading-tight text-faded">{partSummary(part)}</p>
+        </div>
+      ))}
+      {assumed.length > 0 && <p className="mt-1 text-[13px] text-plum">Taken so: {assumed.join('; ')}.</p>}
+      {faults.map(({ from, message }) => (
+        <p key={`${from} ${message}`} className="mt-1 text-[13px] text-madder">
+          {message}
+        </p>
+      ))}
+      {isWhole && (
+        <Button tone="act" small className="mt-2" onClick={onAdd}>
+          <CornerDownLeft size={15} aria-hidden /> Put on the bench
+        </Button>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,160 @@
+'use client'
+
+import { Controller, useWatch } from 'react-hook-form'
+import { WIRES } from '@/core/parts/connectors'
+import { WIRE_WORDS } from '@/ui/shared/plug-picture'
+import { SMALL_FIELD, type Form } from './form'
+
+interface FieldProps {
+  readonly form: Form
+  readonly path: string
+  readonly label: string
+}
+
+function chipClass(isOn: boolean): string {
+  return `rounded-full border px-2 py-0.5 text-[13px] ${isOn ? 'border-woad bg-woad-wash font-semibold text-woad' : 'border-thread text-faded hover:border-seam'}`
+}
+
+interface ChipsProps extends FieldProps {
+  readonly options: readonly (readonly [value: string, words: string])[]
+}
+
+/** Several of a few, as switches in a row; their order is that of the options. */
+function Chips({ form, path, label, options }: ChipsProps) {
+  return (
+    <Controller
+      control={form.control}
+      name={path as never}
+      render={({ field }) => {
+        const chosen = (field.value as unknown as readonly string[] | undefined) ?? []
+        const toggle = (value: string) => {
+          const next = options
+            .map(([option]) => option)
+            .filter((option) => (option === value) !== chosen.includes(option))
+          field.onChange(next)
+        }
+        return (
+          <span role="group" aria-label={label} className="inline-flex flex-wrap items-center gap-1">
+            <span className="text-[13px] text-faded">{label}</span>
+            {options.map(([value, words]) => (
+              <button
+                key={value}
+                type="button"
+                aria-pressed={chosen.includes(value)}
+                onClick={() => toggle(value)}
+                className={chipClass(chosen.includes(value))}
+              >
+                {words}
+              </button>
+            ))}
+          </span>
+        )
+      }}
+    />
+  )
+}
+
+const WIRE_OPTIONS = WIRES.map((wire) => [wire, WIRE_WORDS[wire]] as const)
+
+/** The wires that are really there. */
+export function WiresField(props: FieldProps & { readonly among?: readonly string[] }) {
+  const { among, ...rest } = props
+  const options = among === undefined ? WIRE_OPTIONS : WIRE_OPTIONS.filter(([wire]) => among.includes(wire))
+  return <Chips {...rest} options={options} />
+}
+
+/** One wire. */
+export function WireField({ form, path, label }: FieldProps) {
+  return <SelectField form={form} path={path} label={label} options={WIRE_OPTIONS} emptyWord="choose" />
+}
+
+interface PortsProps extends FieldProps {
+  readonly side?: 'takes' | 'gives' | undefined
+}
+
+function usePortOptions(form: Form, side: PortsProps['side']): readonly (readonly [string, string])[] {
+  const ports = useWatch({ control: form.control, name: 'ports' })
+  return ports
+    .filter((port) => side === undefined || port.side === side)
+    .map((port) => [port.id, port.name === '' ? port.id : port.name])
+}
+
+/** Several plugs of the part. */
+export function PortsField({ side, ...rest }: PortsProps) {
+  const options = usePortOptions(rest.form, side)
+  return <Chips {...rest} options={options} />
+}
+
+/** One plug of the part. */
+export function PortField({ side, ...rest }: PortsProps & { readonly isNeeded: boolean }) {
+  const options = usePortOptions(rest.form, side)
+  return (
+    <SelectField
+      form={rest.form}
+      path={rest.path}
+      label={rest.label}
+      options={options}
+      emptyWord={rest.isNeeded ? 'choose' : 'none'}
+    />
+  )
+}
+
+interface SelectProps extends ChipsProps {
+  readonly emptyWord: string
+}
+
+/** One of a few, or none. */
+export function SelectField({ form, path, label, options, emptyWord }: SelectProps) {
+  return (
+    <Controller
+      control={form.control}
+      name={path as never}
+      render={({ field }) => (
+        <label className="inline-flex items-center gap-1 text-[13px]">
+          <span className="text-faded">{label}</span>
+          <select
+            ref={field.ref}
+            value={(field.value as unknown as string | undefined) ?? ''}
+            onChange={(event) => field.onChange(event.target.value === '' ? undefined : event.target.value)}
+            className={`max-w-52 ${SMALL_FIELD}`}
+          >
+            <option value="">{emptyWord}</option>
+            {options.map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    />
+  )
+}
+
+/** Yes, no, or not said, which is not the same as no. */
+export function FlagField({ form, path, label }: FieldProps) {
+  return (
+    <Controller
+      control={form.control}
+      name={path as never}
+      render={({ field }) => {
+        const value = field.value as unknown as boolean | undefined
+        return (
+          <label className="inline-flex items-center gap-1 text-[13px]">
+            <span className="text-faded">{label}</span>
+            <select
+              ref={field.ref}
+              value={value === undefined ? '' : value ? 'yes' : 'no'}
+              onChange={(event) => field.onChange(event.target.value === '' ? undefined : event.target.value === 'yes')}
+              className={SMALL_FIELD}
+            >
+              <option value="">not said</option>
+              <option value="yes">yes</option>
+              <option value="no">no</option>
+            </select>
+          </label>
+        )
+      }}
+    />
+  )
+}
