@@ -25,14 +25,14 @@ async function keyTo(page: Page, name: RegExp, key = 'Tab', most = 120): Promise
 }
 
 async function add(page: Page, query: string, part: string, count: number): Promise<void> {
-  await keyTo(page, /^Search the shelf$/)
+  await keyTo(page, /^Type a label, or search the shelf$/)
   await page.keyboard.press('Control+A')
   await page.keyboard.type(query)
   await page.getByRole('button', { name: `Add ${part}`, exact: true }).waitFor()
   await keyTo(page, new RegExp(`^How many of ${part}`))
   await page.keyboard.type(String(count))
   await page.keyboard.press('Enter')
-  await keyTo(page, /^Search the shelf$/, 'Shift+Tab')
+  await keyTo(page, /^Type a label, or search the shelf$/, 'Shift+Tab')
 }
 
 const snags = (page: Page) => page.getByRole('region', { name: 'Snags' })

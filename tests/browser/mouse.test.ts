@@ -31,7 +31,7 @@ test('a blank bench asks three things and lays them out', async () => {
 test('parts are added with a count, renamed, put on the shopping list, removed, and brought back', async () => {
   const { id } = await newBuild(bench(['M1: board-middle']))
   const page = await newPage(`/builds/${id}/parts`)
-  await page.getByLabel('Search the shelf').fill('drift 140')
+  await page.getByLabel('Type a label, or search the shelf').fill('drift 140')
   await page.getByLabel('How many of Quillet Drift 140').fill('3')
   await page.getByRole('button', { name: 'Add Quillet Drift 140' }).click()
   await page.getByLabel('Mark of F3').waitFor()

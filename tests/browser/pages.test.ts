@@ -21,11 +21,31 @@ interface Visit {
   readonly path: string
   readonly then?: (page: Page) => Promise<void>
 }
+const openWindow = (button: string) => async (page: Page) => {
+  await page.getByRole('button', { name: button, exact: true }).click()
+  await page.getByRole('dialog').waitFor()
+  await page.waitForTimeout(500)
+}
 const visits: readonly Visit[] = [
   { name: 'the list of builds', path: '/' },
   { name: 'the blank bench', path: '/', then: (page) => page.getByRole('button', { name: 'New build' }).click() },
   { name: 'what is checked', path: '/checks' },
   { name: 'Parts', path: '/builds/harbour-lantern/parts' },
+  {
+    name: 'Parts with a typed line',
+    path: '/builds/harbour-lantern/parts',
+    then: (page) => page.getByLabel('Type a label, or search the shelf').fill('3 fans 140 0.3A blorp, argb 18 leds'),
+  },
+  {
+    name: 'Packs',
+    path: '/builds/harbour-lantern/parts',
+    then: (page) => page.getByRole('button', { name: 'Packs' }).click(),
+  },
+  { name: 'the part editor', path: '/builds/harbour-lantern/parts', then: openWindow('Correct Sallow Causeway board') },
+  { name: 'a new part', path: '/builds/harbour-lantern/parts', then: openWindow('New part') },
+  { name: 'the connector finder', path: '/builds/harbour-lantern/parts', then: openWindow('Which plug?') },
+  { name: 'the kinds of light', path: '/builds/harbour-lantern/parts', then: openWindow('Which light?') },
+  { name: 'the history', path: '/builds/harbour-lantern/parts', then: openWindow('History') },
   { name: 'Threads', path: '/builds/tangled-heron/threads' },
   {
     name: 'Threads with a lead picked',
@@ -91,7 +111,7 @@ test('an unknown draw is typed in from the label, and the sum then holds', async
     .first()
     .waitFor()
   await page.getByRole('region', { name: 'Bench' }).getByText('Figures').last().click()
-  await page.getByLabel(/motor draw/).fill('0,25')
+  await page.getByLabel(/^motor draw/).fill('0,25')
   await page.keyboard.press('Enter')
   await page
     .getByText(/SYS1 would carry at least/)

@@ -147,8 +147,13 @@ export const TYPED_LINES: readonly TypedLine[] = [
     became: ['1 × Fan hub, 4.50 A, 8 outlets, own supply'],
     assumed: [
       'one outlet that reports, the first',
-      'nobody has said whether it rules 3-pin fans: say “dc” where it does',
+      'nobody has said whether it rules 3-pin fans: say “dc” where it does, “pwm-only” where not',
     ],
+  },
+  {
+    line: 'hub 4 outlets sata pwm-only',
+    became: ['1 × Fan hub, 4 outlets, own supply'],
+    assumed: ['one outlet that reports, the first'],
   },
   {
     line: 'hub 5 outlets sata dc 3A',

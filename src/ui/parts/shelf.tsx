@@ -67,7 +67,7 @@ function useLine(text: string) {
   return useMemo(() => {
     if (!isLabel(text)) return []
     const results = partsOfLine(text, () => nanoid(12))
-    return results.some(({ spans }) => spans.length > 0) ? results : []
+    return results.some((result) => result.isLabel) ? results : []
   }, [text])
 }
 

@@ -19,6 +19,8 @@ export interface LineResult {
   /** What the line left open and how it was taken, one sentence each. */
   readonly assumed: readonly string[]
   readonly made: LinePart | undefined
+  /** Whether it reads like a label at all: a thing or a figure is in it, not a name and a number alone. */
+  readonly isLabel: boolean
 }
 
 const fanPlug = (draft: Draft) => draft.pinCount === undefined && 'a 4-pin plug: say “3-pin” where it is not'
@@ -104,9 +106,10 @@ export function partsOfLine(text: string, idOf: (index: number) => string): read
     const end = Math.max(0, ...spans.map(({ to }) => to), ...reading.faults.map(({ to }) => to))
     const draft = withControl(reading.draft)
     const { thing } = draft
+    const isLabel = Object.keys(draft).some((slot) => slot !== 'sizeMm' && slot !== 'count')
     const faults = [...reading.faults, ...(thing === undefined ? [] : wholeFaults(reading, end))]
-    if (thing === undefined || faults.length > 0) return { spans, faults, assumed: [], made: undefined }
+    if (thing === undefined || faults.length > 0) return { spans, faults, assumed: [], made: undefined, isLabel }
     const made = { count: draft.count ?? 1, part: makeOf({ ...draft, thing }, idOf(index)) }
-    return { spans, faults, assumed: assumedOf(reading, draft), made }
+    return { spans, faults, assumed: assumedOf(reading, draft), made, isLabel: true }
   })
 }
