@@ -7,7 +7,7 @@ import { partsOfLine } from '@/core/parts/line/part-of-line'
 import { useActions, useSession } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { notify } from '@/ui/shared/notices'
-import { addPartsEdit, ownFor } from './add-parts'
+import { addPartsEdit, copyFor, ownFor } from './add-parts'
 import { useFinder } from './finder/finder-state'
 import { useLightKinds } from './light-kinds/light-kinds-state'
 import { LineCard } from './line-card'
@@ -22,15 +22,15 @@ const MOST_LENGTH = 400
 /** A label has a figure in it; a bare name only searches. */
 const isLabel = (text: string) => /\d/.test(text) && /\p{L}/u.test(text)
 
-function Results({
-  found,
-  onChanged,
-  text,
-}: {
+interface ResultsProps {
   readonly found: Found
-  readonly onChanged: () => void
   readonly text: string
-}) {
+  /** Whether the text is taken for a label, and not for a name. */
+  readonly isTyped: boolean
+  readonly onChanged: () => void
+}
+
+function Results({ found, text, isTyped, onChanged }: ResultsProps) {
   if (found.state === 'loading') return <p className="p-3 text-faded">Looking along the shelf …</p>
   if (found.state === 'failed') {
     return (
@@ -58,6 +58,9 @@ function Results({
           <ShelfRow key={shelfPart.part.id} shelfPart={shelfPart} onChanged={onChanged} />
         ))}
       </ul>
+      {found.parts.length === 1 && !found.isNear && text.trim() !== '' && !isTyped && (
+        <p className="px-3 py-2 text-[13px] text-faded">Enter puts one on the bench.</p>
+      )}
       {found.hasMore && <p className="p-3 text-[13px] text-faded">There are more; another word narrows them.</p>}
     </>
   )
@@ -86,11 +89,15 @@ export function Shelf() {
   const made = results.flatMap((result) => result.made ?? [])
   const isReady = made.length > 0 && results.every(({ faults }) => faults.length === 0)
   const askAgain = () => setRound(round + 1)
+  // Enter takes what was typed as a label, or else the one part of the shelf that is meant for sure.
+  const only = found.state === 'found' && !found.isNear && found.parts.length === 1 ? found.parts[0] : undefined
   const addLine = () => {
-    if (!isReady) return
-    const wanted = made.map(({ part, count }) => ({ part: ownFor(build, part), count }))
+    if (!isReady && (results.length > 0 || only === undefined || text.trim() === '')) return
+    const wanted = isReady
+      ? made.map(({ part, count }) => ({ part: ownFor(build, part), count }))
+      : [{ part: copyFor(build, only!), count: 1 }]
     if (!dispatch(addPartsEdit(build, wanted))) return
-    notify(`On the bench: ${made.map(({ part, count }) => `${count} × ${part.name}`).join(', ')}.`)
+    notify(`On the bench: ${wanted.map(({ part, count }) => `${count} × ${part.name}`).join(', ')}.`)
     setText('')
     field.current?.focus()
   }
@@ -112,6 +119,8 @@ export function Shelf() {
           <input
             ref={field}
             value={text}
+            // An empty bench is opened to be filled.
+            autoFocus={build.items.length === 0}
             maxLength={MOST_LENGTH}
             placeholder="3 fans 140 4-pin 0.3A 500mm, or a name"
             aria-label="Type a label, or search the shelf"
@@ -131,7 +140,7 @@ export function Shelf() {
           )}
         </form>
         <p id={hintId} className="text-[13px] text-faded">
-          Type what a label says, amps or watts, in any order; Enter puts it on the bench. Or search by name.
+          Type what a label says, amps or watts, in any order, or a name; Enter puts it on the bench.
         </p>
         <div className="flex flex-wrap items-center gap-1.5">
           <div role="group" aria-label="What to show" className="flex overflow-hidden rounded-md border border-thread">
@@ -159,7 +168,11 @@ export function Shelf() {
       </header>
       {results.length > 0 && <LineCard line={text} results={results} onAdd={addLine} />}
       <div className="min-h-0 overflow-y-auto">
-        {view === 'packs' ? <Packs text={text} /> : <Results found={found} onChanged={askAgain} text={text} />}
+        {view === 'packs' ? (
+          <Packs text={text} />
+        ) : (
+          <Results found={found} text={text} isTyped={results.length > 0} onChanged={askAgain} />
+        )}
       </div>
     </section>
   )

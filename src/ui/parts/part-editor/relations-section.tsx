@@ -76,6 +76,9 @@ function Blank({ form, path, field, type }: BlankProps) {
   }
 }
 
+/** Asked at once, filled or not: what a label or a manual nearly always says. */
+const SHOWN_FIRST = ['ratedAmps', 'mostAmps', 'addressedLedCount', 'rail']
+
 const holdsSomething = (value: unknown) => value !== undefined && value !== null && value !== ''
 
 function valueAt(node: unknown, key: string): unknown {
@@ -94,7 +97,7 @@ function RelationCard({ form, index, onRemove }: CardProps) {
   const isShown = (field: RelationField) =>
     field.isNeeded === true ||
     field.fill === 'ports' ||
-    ['ratedAmps', 'mostAmps', 'addressedLedCount'].includes(field.key) ||
+    SHOWN_FIRST.includes(field.key) ||
     holdsSomething(valueAt(relation, field.key))
   const [shown, others] = [fields.filter(isShown), fields.filter((field) => !isShown(field))]
   const blanks = (list: readonly RelationField[]) =>
