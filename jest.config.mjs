@@ -18,7 +18,11 @@ const common = {
 
 const config = {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/tests/gadgets/**/*.test.ts'] },
+    {
+      ...common,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/tests/gadgets/**/*.test.ts'],
+    },
     { ...common, displayName: 'server', testMatch: ['<rootDir>/tests/server/**/*.test.ts'] },
     {
       ...common,

@@ -19,10 +19,66 @@ const pick = (port: string) => async (page: Page) => {
   await page.waitForTimeout(150)
 }
 
+const openWindow = (button: string) => async (page: Page) => {
+  await page.getByRole('button', { name: button, exact: true }).click()
+  await page.getByRole('dialog').waitFor()
+  await page.waitForTimeout(700)
+}
+
+/** A few answers in, so that look-alikes stand side by side. */
+const findLight = async (page: Page) => {
+  await openWindow('Which plug?')(page)
+  await page.getByRole('dialog').getByRole('button', { name: '4', exact: true }).click()
+  await page.waitForTimeout(300)
+}
+
+/** Some steps to look back on, in a copy that is deleted again. */
+const history = async (page: Page) => {
+  const origin = new URL(page.url()).origin
+  const id = `shot-${Date.now()}`
+  const post = (path: string, body: object) => page.request.post(`${origin}/api/builds${path}`, { data: body })
+  await post('', { from: 'copy', id, sourceId: 'harbour-lantern' })
+  const steps = [
+    { type: 'setStock', itemId: 'f4', stock: 'toBuy' },
+    { type: 'disconnect', threadId: 't4' },
+    { type: 'chooseHeadroom', headroomPercent: 10 },
+    { type: 'renameItem', itemId: 'l1', mark: 'Old strip' },
+  ]
+  await post(`/${id}/edits`, { baseRevision: 0, edits: steps.map((edit, index) => ({ id: `${id}-${index}`, edit })) })
+  await post(`/${id}/history`, { revision: 1, name: 'before the new box' })
+  await page.goto(`${origin}/builds/${id}/parts`, { waitUntil: 'networkidle' })
+  await openWindow('History')(page)
+  await page.getByRole('button', { name: /before the new box/ }).click()
+  await page.waitForTimeout(300)
+  await page.request.delete(`${origin}/api/builds/${id}`)
+}
+
 const shots: readonly Shot[] = [
   { name: 'builds', path: '/' },
   { name: 'blank-bench', path: '/', then: (page) => page.getByRole('button', { name: 'New build' }).click() },
-  { name: 'parts', path: '/builds/harbour-lantern/parts' },
+  {
+    name: 'parts',
+    path: '/builds/harbour-lantern/parts',
+    then: async (page) => {
+      await page.getByLabel('Type a label, or search the shelf').fill('2 fans 140 4-pin 0.3A 500mm, argb 18 leds chain')
+      await page.waitForTimeout(900)
+    },
+  },
+  {
+    name: 'part-editor',
+    path: '/builds/harbour-lantern/parts',
+    then: openWindow('Correct Thimblefold Halo 120, 12 LEDs'),
+  },
+  { name: 'finder', path: '/builds/harbour-lantern/parts', theme: 'dark', then: findLight },
+  {
+    name: 'templates',
+    path: '/builds/paper-kite/parts',
+    then: async (page) => {
+      await page.getByLabel('Any source').selectOption('template')
+      await page.waitForTimeout(900)
+    },
+  },
+  { name: 'history', path: '/builds/harbour-lantern/parts', then: history },
   { name: 'threads', path: '/builds/harbour-lantern/threads' },
   { name: 'threads-lead', path: '/builds/harbour-lantern/threads', then: pick('f4.fan') },
   { name: 'threads-dark', path: '/builds/tangled-heron/threads', theme: 'dark', then: pick('f2.fan') },

@@ -21,7 +21,8 @@ make_test_bed() {
   cluster=$data/pg
 }
 
-test_all() {
+# Serves the app from a throw-away cluster, in LOOM_URL and DATABASE_URL, and drops both at the end.
+with_test_bed() {
   need_node
   need_postgres
   need_debian has_chromium chromium
@@ -42,5 +43,15 @@ test_all() {
   use_cluster
   serve "$(free_port)"
   export LOOM_URL=$address LOOM_TESTING=1
+}
+
+test_all() {
+  with_test_bed
   (cd "$root" && node tools/run-tests.mjs "$@")
+}
+
+# Figures side by side: the check and the network solve, then search among many parts.
+bench_all() {
+  with_test_bed
+  (cd "$root" && npm run -s bench && node_modules/.bin/tsx tools/bench-shelf.ts)
 }

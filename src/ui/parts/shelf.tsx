@@ -3,6 +3,7 @@
 import { Lightbulb, Plug, Search, X } from 'lucide-react'
 import { nanoid } from 'nanoid'
 import { useId, useMemo, useRef, useState } from 'react'
+import type { ShelfPart } from '@/core/formats/api-types'
 import { partsOfLine } from '@/core/parts/line/part-of-line'
 import { useActions, useSession } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
@@ -21,6 +22,12 @@ const MOST_LENGTH = 400
 
 /** A label has a figure in it; a bare name only searches. */
 const isLabel = (text: string) => /\d/.test(text) && /\p{L}/u.test(text)
+
+/** The one part that this text can mean; undefined while the answer is that to an earlier text. */
+function onlyOne(found: Found, text: string): ShelfPart | undefined {
+  const isSure = found.state === 'found' && found.text === text && text.trim() !== '' && !found.isNear
+  return isSure && found.parts.length === 1 ? found.parts[0] : undefined
+}
 
 interface ResultsProps {
   readonly found: Found
@@ -58,7 +65,7 @@ function Results({ found, text, isTyped, onChanged }: ResultsProps) {
           <ShelfRow key={shelfPart.part.id} shelfPart={shelfPart} onChanged={onChanged} />
         ))}
       </ul>
-      {found.parts.length === 1 && !found.isNear && text.trim() !== '' && !isTyped && (
+      {!isTyped && onlyOne(found, text) !== undefined && (
         <p className="px-3 py-2 text-[13px] text-faded">Enter puts one on the bench.</p>
       )}
       {found.hasMore && <p className="p-3 text-[13px] text-faded">There are more; another word narrows them.</p>}
@@ -90,9 +97,9 @@ export function Shelf() {
   const isReady = made.length > 0 && results.every(({ faults }) => faults.length === 0)
   const askAgain = () => setRound(round + 1)
   // Enter takes what was typed as a label, or else the one part of the shelf that is meant for sure.
-  const only = found.state === 'found' && !found.isNear && found.parts.length === 1 ? found.parts[0] : undefined
+  const only = onlyOne(found, text)
   const addLine = () => {
-    if (!isReady && (results.length > 0 || only === undefined || text.trim() === '')) return
+    if (!isReady && (results.length > 0 || only === undefined)) return
     const wanted = isReady
       ? made.map(({ part, count }) => ({ part: ownFor(build, part), count }))
       : [{ part: copyFor(build, only!), count: 1 }]

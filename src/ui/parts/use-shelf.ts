@@ -16,9 +16,11 @@ export interface ShelfFilter {
 export const NO_FILTER: ShelfFilter = { kind: '', sizeMm: '', family: '', origin: '' }
 
 export type Found =
-  { readonly state: 'loading' } | { readonly state: 'failed' } | ({ readonly state: 'found' } & ShelfFound)
+  | { readonly state: 'loading' }
+  | { readonly state: 'failed' }
+  | ({ readonly state: 'found'; readonly text: string } & ShelfFound)
 
-/** What the shelf holds for these words and filters, asked a moment after the last key; `round` asks again. */
+/** What the shelf holds for these words and filters, asked a moment after the last key; `round` asks again. `text` says what was asked for: the answer may be a key behind. */
 export function useShelf(text: string, filter: ShelfFilter, round: number): Found {
   const [found, setFound] = useState<Found>({ state: 'loading' })
   const { kind, sizeMm, family, origin } = filter
@@ -29,7 +31,7 @@ export function useShelf(text: string, filter: ShelfFilter, round: number): Foun
     params.set(isRetired ? 'retired' : 'origin', isRetired ? 'yes' : origin)
     const wait = setTimeout(() => {
       ask<ShelfFound>(`/api/parts?${params}`, { signal: abort.signal }).then(
-        (answer) => setFound({ state: 'found', ...answer }),
+        (answer) => setFound({ state: 'found', text, ...answer }),
         () => !abort.signal.aborted && setFound({ state: 'failed' }),
       )
     }, TYPING_PAUSE_MS)

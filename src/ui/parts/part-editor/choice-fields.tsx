@@ -101,10 +101,12 @@ export function PortField({ side, ...rest }: PortsProps & { readonly isNeeded: b
 
 interface SelectProps extends ChipsProps {
   readonly emptyWord: string
+  /** Said to those who cannot see where it stands, when the label is empty. */
+  readonly name?: string
 }
 
 /** One of a few, or none. */
-export function SelectField({ form, path, label, options, emptyWord }: SelectProps) {
+export function SelectField({ form, path, label, options, emptyWord, name }: SelectProps) {
   return (
     <Controller
       control={form.control}
@@ -114,6 +116,7 @@ export function SelectField({ form, path, label, options, emptyWord }: SelectPro
           <span className="text-faded">{label}</span>
           <select
             ref={field.ref}
+            {...(name === undefined ? {} : { 'aria-label': name })}
             value={(field.value as unknown as string | undefined) ?? ''}
             onChange={(event) => field.onChange(event.target.value === '' ? undefined : event.target.value)}
             className={`max-w-52 ${SMALL_FIELD}`}

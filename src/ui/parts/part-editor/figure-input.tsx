@@ -50,6 +50,13 @@ export function FigureInput({ label, unit, figure, origin, range, onChange }: Fi
           aria-describedby={fault === undefined ? undefined : faultId}
           onChange={(event) => setDraft(event.target.value)}
           onBlur={save}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') save()
+            if (event.key === 'Escape' && draft !== null) {
+              event.stopPropagation()
+              setDraft(null)
+            }
+          }}
           className={`w-16 rounded border bg-linen px-1.5 py-0.5 text-right ${fault === undefined ? 'border-seam' : 'border-madder'}`}
         />
         {unit !== '' && <span>{unit}</span>}

@@ -36,6 +36,7 @@ function Layouts({ form, index }: { readonly form: Form; readonly index: number 
           <SelectField
             form={form}
             path={`panels.${index}.layouts.${at}.holds`}
+            name="What the layout holds"
             label=""
             options={HOLDS}
             emptyWord="choose"

@@ -152,7 +152,14 @@ function PortRow({ form, index, onRemove }: RowProps) {
         >
           <CircleHelp size={16} aria-hidden />
         </Button>
-        <SelectField form={form} path={`ports.${index}.side`} label="" options={SIDES} emptyWord="takes or gives" />
+        <SelectField
+          form={form}
+          path={`ports.${index}.side`}
+          label=""
+          name={`${port.name} takes or gives`}
+          options={SIDES}
+          emptyWord="takes or gives"
+        />
         <span className="grow" />
         <Button tone="quiet" small aria-label={`Remove plug ${port.name}`} onClick={onRemove}>
           <X size={15} aria-hidden />
@@ -170,6 +177,7 @@ function PortRow({ form, index, onRemove }: RowProps) {
           <SelectField
             form={form}
             path={`ports.${index}.need`}
+            name={`Whether ${port.name} may stay loose`}
             label=""
             options={NEEDS}
             emptyWord="loose or not: not said"
