@@ -70,7 +70,7 @@ function PartTools({ part, newer }: { readonly part: Part; readonly newer: Shelf
       part: { ...shelfPart.part, id: part.id, shelf: { partId: shelfPart.part.id, revision: shelfPart.revision } },
     })
   return (
-    <span className="flex flex-wrap gap-1">
+    <span className="flex shrink-0 flex-wrap gap-1">
       {newer !== undefined && (
         <Button
           small
@@ -118,7 +118,7 @@ function BenchPart({ part, items, newer }: BenchPartProps) {
           {part.name}
         </p>
         <PartTools part={part} newer={newer} />
-        <span className="pt-0.5 text-faded">{items.length} ×</span>
+        <span className="shrink-0 pt-0.5 text-faded">{items.length} ×</span>
       </div>
       <p className="text-[13px] leading-tight text-faded">{partSummary(part)}</p>
       <ul className="mt-1.5 flex flex-wrap gap-1.5">

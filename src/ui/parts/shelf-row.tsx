@@ -17,7 +17,7 @@ const MOST_AT_ONCE = 99
 
 export const ORIGIN_NAMES: Readonly<Record<ShelfOrigin, string>> = {
   own: 'mine',
-  template: 'general class',
+  template: 'general',
   demo: 'demo',
 }
 
@@ -98,20 +98,20 @@ export function ShelfRow({ shelfPart, onChanged }: MenuProps) {
         }}
       >
         <div className="min-w-0 grow">
-          <p className="flex items-baseline gap-2">
-            <span className="truncate font-semibold" title={part.name}>
-              {part.name}
-            </span>
-            {origin !== 'demo' && (
-              <span
-                className={`shrink-0 rounded-full px-1.5 text-xs ${origin === 'own' ? 'bg-woad-wash text-woad' : 'bg-weft text-faded'}`}
-              >
-                {ORIGIN_NAMES[origin]}
-              </span>
-            )}
+          <p className="line-clamp-2 leading-tight font-semibold" title={part.name}>
+            {part.name}
           </p>
           <p className="flex justify-between gap-2 text-[13px] leading-tight text-faded">
-            <span>{partSummary(part)}</span>
+            <span>
+              {origin !== 'demo' && (
+                <span
+                  className={`mr-1.5 rounded-full px-1.5 text-xs ${origin === 'own' ? 'bg-woad-wash text-woad' : 'bg-weft'}`}
+                >
+                  {ORIGIN_NAMES[origin]}
+                </span>
+              )}
+              {partSummary(part)}
+            </span>
             {part.price !== undefined && (
               <span className="shrink-0">{formatMoney(part.price.cents, part.price.currency)}</span>
             )}
