@@ -63,14 +63,41 @@ describe('shopping', () => {
     const build = bench(['F1 F2 F3: fan-140 = buy', 'F4: fan-140', 'H1: hub-unstated = buy', 'Y1: splitter-3'])
     expect(shoppingList(build)).toEqual([
       {
-        partId: 'hub-unstated',
+        id: 'hub-unstated',
         name: 'Case hub, six outlets, peripheral supply',
         count: 1,
         totalCents: undefined,
         currency: undefined,
+        contents: undefined,
       },
-      { partId: 'fan-140', name: 'Quillet Drift 140', count: 3, totalCents: 3 * 1690, currency: 'EUR' },
+      {
+        id: 'fan-140',
+        name: 'Quillet Drift 140',
+        count: 3,
+        totalCents: 3 * 1690,
+        currency: 'EUR',
+        contents: undefined,
+      },
     ])
+  })
+
+  test('a pack is bought once for all that comes in it, at its own price', () => {
+    const build = bench(['F1 F2 F3: fan-140 = buy', 'Y1: splitter-3 = buy'])
+    const items = build.items.map((item) => (item.id === 'f3' ? item : { ...item, packId: 'p' }))
+    const contents = [
+      { partId: 'fan-140', count: 2 },
+      { partId: 'splitter-3', count: 1 },
+    ]
+    const packed = {
+      ...build,
+      items,
+      packs: [{ id: 'p', name: 'Pair', contents, price: { cents: 2990, currency: 'EUR' } }],
+    }
+    expect(shoppingList(packed).map(({ name, count, totalCents }) => [name, count, totalCents])).toEqual([
+      ['Pair', 1, 2990],
+      ['Quillet Drift 140', 1, 1690],
+    ])
+    expect(shoppingList(packed)[0]?.contents).toEqual(['2 × Quillet Drift 140', '1 × Fan splitter, three legs'])
   })
 })
 

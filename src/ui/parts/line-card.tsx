@@ -53,7 +53,10 @@ export function LineCard({ line, results, onAdd }: LineCardProps) {
   const assumed = [...new Set(results.flatMap((result) => result.assumed))]
   const isWhole = faults.length === 0 && made.length > 0
   return (
-    <section aria-label="From what you typed" className="border-b border-thread bg-moss-wash/60 px-3 py-2.5">
+    <section
+      aria-label="From what you typed"
+      className={`border-b border-thread px-3 py-2.5 ${faults.length === 0 ? 'bg-moss-wash/60' : 'bg-madder-wash/50'}`}
+    >
       <p className="leading-7 break-words">
         {piecesOf(line, results).map((piece, index) => (
           <span key={index} className={PIECE_LOOKS[piece.sort]} title={piece.meaning}>

@@ -112,9 +112,12 @@ function Shopping() {
   return (
     <ul>
       {lines.map((line) => (
-        <li key={line.partId} className="flex justify-between gap-4 border-b border-thread py-1">
+        <li key={line.id} className="flex justify-between gap-4 border-b border-thread py-1">
           <span>
             {line.count} × {line.name}
+            {line.contents !== undefined && (
+              <span className="block text-[13px] text-faded">in it: {line.contents.join(', ')}</span>
+            )}
           </span>
           <span>
             {line.totalCents === undefined || line.currency === undefined

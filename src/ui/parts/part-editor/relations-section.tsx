@@ -107,7 +107,7 @@ function RelationCard({ form, index, onRemove }: CardProps) {
   return (
     <li className="rounded-lg border border-thread bg-linen px-3 py-2">
       <div className="flex items-baseline gap-2">
-        <h4 className="font-semibold">{title}</h4>
+        <h4 className="shrink-0 font-semibold">{title}</h4>
         <p className="min-w-0 grow truncate text-[13px] text-faded" title={meaning}>
           {meaning}
         </p>
