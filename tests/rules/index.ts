@@ -2,6 +2,7 @@ import type { Case } from './case'
 import { currentCases, curveCases } from './current.cases'
 import { fitCases } from './fit.cases'
 import { lightCases } from './light.cases'
+import { placeCases } from './place.cases'
 import { speedCases } from './speed.cases'
 import { supplyCases } from './supply.cases'
 import { tachCases } from './tach.cases'
@@ -14,5 +15,6 @@ export const allCases: readonly Case[] = [
   ...tachCases,
   ...lightCases,
   ...supplyCases,
+  ...placeCases,
   ...curveCases,
 ]

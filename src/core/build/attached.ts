@@ -19,7 +19,7 @@ function without<T extends object, K extends keyof T>(holder: T, key: K): T {
   return rest as T
 }
 
-function ofChoices<L extends ChoiceList>(list: L, speaksOf: Shelf<L>['speaksOf']): Shelf<L> {
+function ofChoices<L extends Exclude<ChoiceList, 'places'>>(list: L, speaksOf: Shelf<L>['speaksOf']): Shelf<L> {
   return {
     read: (build) => (build.choices[list] ?? []) as readonly EntryOf<L>[],
     write: (build, entries) => ({
@@ -47,7 +47,8 @@ const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
     write: (build, threads) => ({ ...build, threads }),
     speaksOf: (thread, itemId) => thread.from.itemId === itemId || thread.to.itemId === itemId,
   },
-  places: ofBuild('places', isItem),
+  // What sits in a case that goes has no place any more.
+  places: ofBuild('places', (place, itemId) => place.itemId === itemId || place.mount?.caseItemId === itemId),
   accepted: ofBuild('accepted', (entry, itemId) => entry.at.some((ref) => ref.itemId === itemId)),
   modes: ofChoices('modes', atItem),
   parked: ofChoices('parked', atItem),

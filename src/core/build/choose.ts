@@ -1,5 +1,6 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { About, Choice, ChoiceList, SingleEdit } from './edit-schema'
+import type { Place } from './schema'
 
 const choose = (choice: Choice): SingleEdit => ({ type: 'choose', choice })
 const unchoose = (list: ChoiceList, about: About): SingleEdit => ({ type: 'unchoose', list, about })
@@ -26,3 +27,6 @@ export const addressEdit = (itemId: string, addressNumber: number): SingleEdit =
 
 /** Says that the cover is on the bare contacts of this port. */
 export const coverEdit = (at: PortRef): SingleEdit => choose({ list: 'covered', entry: at })
+
+/** Says where an item sits and how. */
+export const placeEdit = (place: Place): SingleEdit => choose({ list: 'places', entry: place })

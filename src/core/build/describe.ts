@@ -2,7 +2,7 @@ import { stepsOf } from './apply'
 import { aboutOf } from './attached'
 import type { About, Choice, ChoiceList, Edit, SingleEdit } from './edit-schema'
 import { nameOfPort } from './refs'
-import type { Build } from './schema'
+import type { Build, Place } from './schema'
 
 /** What a list of choices decides, in two or three words. */
 export const CHOICE_WORDS: Readonly<Record<ChoiceList, string>> = {
@@ -14,12 +14,23 @@ export const CHOICE_WORDS: Readonly<Record<ChoiceList, string>> = {
   addresses: 'address',
   covered: 'contact cover',
   curves: 'curve',
+  places: 'place',
 }
 
 /** How people say what an entry of choices is about. */
 export function nameOfSubject(build: Build, { itemId, portId }: About): string {
   if (portId !== undefined) return nameOfPort(build, { itemId, portId })
   return build.items.find((item) => item.id === itemId)?.mark ?? itemId
+}
+
+/** `front 2, struts inside`: where a thing sits, in a few words. */
+function placeWords({ mount, inwardFace, number }: Place): string {
+  const words = [
+    mount === undefined ? undefined : `${mount.panelId} ${mount.placeNumber}`,
+    inwardFace === undefined ? undefined : inwardFace === 'struts' ? 'struts inside' : 'open side inside',
+    number === undefined ? undefined : `number ${number}`,
+  ].filter((word) => word !== undefined)
+  return words.length === 0 ? 'set' : words.join(', ')
 }
 
 /** What an entry of choices says, in a few words. */
@@ -40,6 +51,8 @@ export function choiceValue(choice: Choice): string {
       return 'on'
     case 'curves':
       return `${choice.entry.points.length} points`
+    case 'places':
+      return placeWords(choice.entry)
     default:
       return choice satisfies never
   }

@@ -87,7 +87,7 @@ const ChooseHeadroom = strict({
   type: Type.Literal('chooseHeadroom'),
   headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
 })
-/** Lists of choices that hold at most one entry about each port or item. */
+/** Lists that hold at most one entry about each port or item: those of the choices, and the places. */
 export const CHOICE_LISTS = [
   'modes',
   'parked',
@@ -97,6 +97,7 @@ export const CHOICE_LISTS = [
   'addresses',
   'covered',
   'curves',
+  'places',
 ] as const
 export type ChoiceList = (typeof CHOICE_LISTS)[number]
 const ChoiceSchema = tagged('list', [
@@ -108,6 +109,7 @@ const ChoiceSchema = tagged('list', [
   strict({ list: Type.Literal('addresses'), entry: AddressSchema }),
   strict({ list: Type.Literal('covered'), entry: PortRefSchema }),
   strict({ list: Type.Literal('curves'), entry: CurveSchema }),
+  strict({ list: Type.Literal('places'), entry: PlaceSchema }),
 ] as const)
 export type Choice = ModelOf<typeof ChoiceSchema>
 /** What an entry of choices is about: a port, or an item as a whole. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { modeEdit, parkEdit } from './choose'
+import { modeEdit, parkEdit, placeEdit } from './choose'
 import { bench, demoBuild, partNamed } from '../../../tests/support/bench'
 import { deepFreeze } from '../../../tests/support/freeze'
 import { canonical, canonicalJson } from '../formats/canonical'
@@ -53,6 +53,7 @@ function anyEdit(build: Build): fc.Arbitrary<Edit> {
     fc.constant({ type: 'renameBuild', name: 'Another name' }),
     fc.constantFrom(...build.parts).map((part) => ({ type: 'setPart', part: { ...part, note: 'corrected' } })),
     fc.constant({ type: 'addPack', pack: triple }),
+    item.map((i) => placeEdit({ itemId: i.id, inwardFace: 'struts', number: 2 })),
   ]
   if (build.threads.length > 0) {
     const thread = fc.constantFrom(...build.threads)

@@ -146,6 +146,31 @@ function* referenceFaults(build: Build): Generator<Fault> {
   }
 }
 
+/** Places that speak of a case, a panel or a layout that is not there, or of more places than the layout has. */
+function* placeFaults(build: Build): Generator<Fault> {
+  const itemById = new Map(build.items.map((item) => [item.id, item]))
+  const partById = new Map(build.parts.map((part) => [part.id, part]))
+  for (const [i, { mount }] of (build.places ?? []).entries()) {
+    if (mount === undefined) continue
+    const at = `/places/${i}/mount`
+    const holder = itemById.get(mount.caseItemId)
+    const panels = holder === undefined ? undefined : partById.get(holder.partId)?.panels
+    const panel = panels?.find(({ id }) => id === mount.panelId)
+    const layout = panel?.layouts.find(({ id }) => id === mount.layoutId)
+    if (holder === undefined) yield { pointer: `${at}/caseItemId`, message: `there is no item “${mount.caseItemId}”` }
+    else if (panel === undefined)
+      yield { pointer: `${at}/panelId`, message: `${holder.mark} has no panel “${mount.panelId}”` }
+    else if (layout === undefined) {
+      yield { pointer: `${at}/layoutId`, message: `${panel.name} of ${holder.mark} has no layout “${mount.layoutId}”` }
+    } else if (mount.placeNumber > layout.placeCount) {
+      yield {
+        pointer: `${at}/placeNumber`,
+        message: `this layout has ${layout.placeCount} places, but place ${mount.placeNumber} is named`,
+      }
+    }
+  }
+}
+
 function* itemFaults(build: Build): Generator<Fault> {
   const partIds = new Set(build.parts.map((part) => part.id))
   const packIds = new Set((build.packs ?? []).map((pack) => pack.id))
@@ -188,5 +213,11 @@ export function* buildFaults(build: Build): Generator<Fault> {
     (i) => `/groups/${i}/id`,
     'the group id',
   )
+  yield* repeated(
+    (build.places ?? []).map((place) => place.itemId),
+    (i) => `/places/${i}/itemId`,
+    'a place for the item',
+  )
+  yield* placeFaults(build)
   yield* referenceFaults(build)
 }

@@ -79,13 +79,28 @@ export const PackSchema = strict(
 )
 export type Pack = ModelOf<typeof PackSchema>
 
+/** One of the places of a layout of a case's panel. */
+const MountSchema = strict({
+  caseItemId: Id,
+  panelId: Id,
+  layoutId: Id,
+  placeNumber: Type.Integer({ minimum: 1, maximum: 12 }),
+})
+
+/** Where an item sits and how: at most one entry about each item. */
 export const PlaceSchema = strict({
   itemId: Id,
-  mountId: Type.Optional(Id),
+  mount: Type.Optional(MountSchema),
+  /** On which side of the radiator in the same layout a fan sits; `inner` looks into the case. */
+  radiatorSide: Type.Optional(oneOf(['inner', 'outer'] as const)),
   inwardFace: Type.Optional(oneOf(['open', 'struts'] as const)),
+  /** Where the arrow printed on the frame points as it sits. */
+  arrow: Type.Optional(oneOf(['in', 'out'] as const)),
+  wantedAir: Type.Optional(oneOf(['in', 'out'] as const)),
   leadCorner: Type.Optional(Type.Integer({ minimum: 0, maximum: 3 })),
   number: Type.Optional(Count),
 })
+export type Place = ModelOf<typeof PlaceSchema>
 
 export const CurveSchema = strict({
   at: PortRefSchema,

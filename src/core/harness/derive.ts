@@ -9,6 +9,7 @@ import { makeLoads, type Loads } from './loads'
 import { makeNets, type Nets } from './nets'
 import { deriveSpeed, type Speed } from './speed'
 import { deriveTach, type Tach } from './tach'
+import { derivePlaces, type Placed } from './places'
 import { deriveUsb, type Usb } from './usb'
 import { deriveWiring, listBy, type Wiring } from './wiring'
 
@@ -25,6 +26,8 @@ export interface Harness extends Wiring {
   readonly tach: () => Tach
   readonly lights: () => Lights
   readonly usb: () => Usb
+  /** Everything whose place is said. */
+  readonly places: () => readonly Placed[]
 }
 
 /** Works a value out when it is first asked for, and keeps it. */
@@ -58,5 +61,6 @@ export function derive(build: Build, glow: Glow = FULL_WHITE): Harness {
     tach: lazily(() => deriveTach(wiring, nets)),
     lights: lazily(() => deriveLights(wiring, nets, choices)),
     usb: lazily(() => deriveUsb(wiring)),
+    places: lazily(() => derivePlaces(wiring)),
   }
 }

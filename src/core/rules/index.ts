@@ -1,4 +1,6 @@
 import { adapterConstruction } from './adapter-construction'
+import { airBalanceRule } from './air-balance'
+import { airDirection } from './air-direction'
 import { bareContacts } from './bare-contacts'
 import { boxWaitsForTach } from './box-waits-for-tach'
 import { cascadeAddresses } from './cascade-addresses'
@@ -14,6 +16,7 @@ import { deviceVoltage } from './device-voltage'
 import { editionLacks } from './edition-lacks'
 import { endsMate } from './ends-mate'
 import { extraFeed } from './extra-feed'
+import { fanFits } from './fan-fits'
 import { feedMissing } from './feed-missing'
 import { headerMode } from './header-mode'
 import { heatSource } from './heat-source'
@@ -54,6 +57,8 @@ import type { AnyRule } from './rule'
 /** Every rule, by id. A new rule is a file in this folder and a line here; ids are forever. */
 export const RULES: readonly AnyRule[] = [
   adapterConstruction,
+  airBalanceRule,
+  airDirection,
   bareContacts,
   boxWaitsForTach,
   cascadeAddresses,
@@ -69,6 +74,7 @@ export const RULES: readonly AnyRule[] = [
   editionLacks,
   endsMate,
   extraFeed,
+  fanFits,
   feedMissing,
   headerMode,
   heatSource,

@@ -8,7 +8,18 @@ export const SEVERITIES = ['stop', 'mind', 'unknown', 'note'] as const
 export type Severity = (typeof SEVERITIES)[number]
 
 /** What the rules are about, in the order people work. */
-export const GROUPS = ['fit', 'voltage', 'current', 'speed', 'tach', 'light', 'chain', 'supply', 'curve'] as const
+export const GROUPS = [
+  'fit',
+  'voltage',
+  'current',
+  'speed',
+  'tach',
+  'light',
+  'chain',
+  'supply',
+  'place',
+  'curve',
+] as const
 export type RuleGroup = (typeof GROUPS)[number]
 
 type SlotsIn<S extends string> = S extends `${string}{${infer K}}${infer Rest}` ? K | SlotsIn<Rest> : never
@@ -39,6 +50,7 @@ export const MEND_TEXTS = {
   switchSync: 'Switch the setting that makes {box} follow {lead} {position}.',
   setAddresses: 'Set the switches: {boxes}.',
   cover: 'Put the cover on {port}.',
+  turnRound: 'Turn {fan} round, {face} inside.',
 } as const
 export type MendMessageId = keyof typeof MEND_TEXTS
 

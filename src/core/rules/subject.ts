@@ -1,4 +1,5 @@
 import type { Budget } from '../harness/budgets'
+import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
 
 /** How people say the place of a limit: the port, or the item with the name of its common limit. */
@@ -7,4 +8,12 @@ export function subjectOf(harness: Harness, budget: Budget): string {
   if (first === undefined) return budget.id
   if (budget.at.length === 1) return harness.name(first)
   return `${harness.port(first).item.mark} ${budget.name ?? 'outlets together'}`
+}
+
+/** A port that stands for its item, where a finding is about the thing as a whole; none for a thing without ports. */
+export function anyPortOf(harness: Harness, itemId: string): readonly PortRef[] {
+  return harness
+    .factsOfItem(itemId)
+    .part.ports.slice(0, 1)
+    .map(({ id }) => ({ itemId, portId: id }))
 }

@@ -25,6 +25,7 @@ const UNIT_OF_SUFFIX = [
   ['Volts', ' V'],
   ['Percent', ' %'],
   ['Mm', ' mm'],
+  ['M3PerH', ' m³/h'],
   ['Count', ''],
 ] as const
 

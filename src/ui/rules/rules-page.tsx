@@ -13,6 +13,7 @@ const GROUP_WORDS: Readonly<Record<RuleGroup, string>> = {
   tach: 'Speed readings',
   light: 'Lights',
   chain: 'Chains and boxes',
+  place: 'Places and air',
   supply: 'Supply and USB',
   curve: 'Curves',
 }

@@ -4,6 +4,16 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "moulded": "X1 is a moulded adapter from the peripheral plug to SATA power: these have a bad name for burning. Prefer a crimped one, or a lead of the supply itself.",
     "unknown": "Nobody has said whether X1, from the peripheral plug to SATA power, is moulded or crimped: the moulded ones have a bad name for burning. Look at its end.",
   },
+  "air-balance": {
+    "over": "By rated flow 120 m³/h come in and 80 m³/h go out: the case runs over pressure, which keeps dust out. An indication only.",
+    "under": "By rated flow 0 m³/h come in and 80 m³/h go out: the case runs under pressure and draws air and dust through its gaps. An indication only.",
+    "unknown": "Whether as much air comes in as goes out is open: the flow or the direction of F1 is not known.",
+  },
+  "air-direction": {
+    "against": "F1 blows out, since its open side looks inside, but air is to go in there. Turn it round, or take a fan of the other blades.",
+    "wouldHold": "F1 would blow in, as wanted, if its blades are standard ones. Look at them, or for an arrow on the frame.",
+    "unknown": "Which way F1 blows is open: nobody has said which face looks inside. Look for the struts, or for an arrow on the frame.",
+  },
   "bare-contacts": {
     "bare": "F1 clip is free and live: bare contacts. Keep the cover on them.",
   },
@@ -70,6 +80,13 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "extra-feed": {
     "missing": "B1 link outlet 1 has 3 devices in a row; above 2 the row wants an extra supply lead at its far end. Plug one in, or shorten the row.",
+  },
+  "fan-fits": {
+    "wrongSize": "F1 is 140 mm wide, but Front takes 120 mm there. Use another fan, or another layout of that panel.",
+    "tooThick": "F1 and F2 are 65 mm thick together, but Front has 60 mm free. Use thinner ones, or another panel.",
+    "taken": "F1 and F2 sit in one place of Front. Give each a place of its own.",
+    "twoLayouts": "Front would hold two layouts at once (F1 and F2); its rails take one at a time. Choose one of them.",
+    "unknown": "Whether F1 fits Front is open: its size, a thickness or the depth free there is not known. Measure it.",
   },
   "feed-missing": {
     "nothingArrives": "B1 supply lead brings no supply to B1: what hangs there is dead. Follow it back, and plug its other end in.",
