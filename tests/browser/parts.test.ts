@@ -70,7 +70,7 @@ describe('the part editor', () => {
     const limit = dialog(page).getByRole('listitem').filter({ hasText: 'A limit' }).last()
     await limit.getByRole('button', { name: 'CHASSIS1' }).click()
     await limit.getByLabel('holds for').selectOption('each')
-    await limit.getByLabel('only of', { exact: true }).selectOption('12v')
+    await limit.getByRole('combobox', { name: /^only of$/ }).selectOption('12v')
     await limit.getByRole('textbox', { name: /^at most/ }).fill('1,5 A')
     await page.getByRole('button', { name: 'Keep it on the shelf' }).click()
     await page.getByText(`“${name}” is on the shelf.`).first().waitFor()
