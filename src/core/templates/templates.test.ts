@@ -11,6 +11,7 @@ import { leadListCsv } from '../sheet/csv'
 import { partSummary } from '../wording/part-text'
 import { findingText, listNames } from '../wording/text'
 import { BOARD_SIZES, LIGHT_WISHES } from './choices'
+import { TEMPLATE_PARTS } from './parts'
 import { templateBuild } from './template-build'
 
 describe('the template build', () => {
@@ -119,6 +120,14 @@ describe('words', () => {
       '4 × 4-pin fan · 1 × 5 V addressable light · 1 × 12 V light · 2 × internal USB 2.0',
       '4-pin fan plug · 3 outlets',
     ])
+  })
+
+  test('a case is told by its places for fans, and by its hub where it has one', () => {
+    const summary = (id: string) => partSummary(TEMPLATE_PARTS.find((part) => part.id === id)!)
+    expect(summary('template-case-mid')).toBe('Front 3 × 120 mm, Roof 2 × 120 mm, Rear 1 × 120 mm')
+    expect(summary('template-case-mid-hub')).toBe(
+      'Front 3 × 120 mm, Roof 2 × 120 mm, Rear 1 × 120 mm · SATA power plug · 4 outlets',
+    )
   })
 
   test('names are listed as people do, and long lists are cut', () => {

@@ -27,13 +27,22 @@ function outletsByFamily(outlets: readonly Port[]): string[] {
   })
 }
 
-/** One line that tells a part from its like: size, plug, draw, outlets. */
+/** `Front 3 × 120 mm, Rear 1 × 92 mm`: the first layout of each panel of a case. */
+function fanPlaces({ panels }: Part): string | undefined {
+  if (panels === undefined) return undefined
+  return panels
+    .map(({ name, layouts: [first] }) => `${name} ${first?.placeCount} × ${first?.sizeMm.value} mm`)
+    .join(', ')
+}
+
+/** One line that tells a part from its like: size, plug, draw, outlets, places for fans. */
 export function partSummary(part: Part): string {
   const size = part.mechanical?.sizeMm?.value
   const taking = part.ports.find((port) => port.side === 'takes')
   const outlets = part.ports.filter((port) => port.side === 'gives' && port.need !== 'onward')
   const words = [
     size === undefined ? undefined : `${size} mm`,
+    fanPlaces(part),
     taking === undefined ? undefined : FAMILY_FACTS[taking.connector.family].name,
     ...part.inside.map(describeRelation),
     ...(taking === undefined
