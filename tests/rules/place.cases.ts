@@ -1,4 +1,4 @@
-import { figureOf, makeFan } from '../../src/core/parts/make'
+import { figureOf, makeBoard, makeFan } from '../../src/core/parts/make'
 import type { Build, Place } from '../../src/core/build/schema'
 import type { Part } from '../../src/core/parts/schema'
 import { bench } from '../support/bench'
@@ -65,6 +65,61 @@ function placed(...spots: readonly (readonly [partId: string, spot: Spot])[]): B
     ...rest,
   }))
   return { ...build, places }
+}
+const mm = (value: number) => figureOf(value, 'measured')
+/** A case of right angles, its board's headers where a ruler found them: the way from front place 1 is 780 mm to FAR. */
+const roomy: Part = {
+  ...tower,
+  id: 'roomy',
+  space: {
+    depthMm: mm(400),
+    heightMm: mm(420),
+    widthMm: mm(200),
+    board: { xMm: mm(100), yMm: mm(100) },
+    holes: [
+      { id: 'low', xMm: mm(60), yMm: mm(60) },
+      { id: 'high', xMm: mm(330), yMm: mm(410) },
+    ],
+  },
+}
+const surveyed: Part = (() => {
+  const board = makeBoard({
+    id: 'surveyed',
+    name: 'Surveyed',
+    usbHeaderCount: 0,
+    lightHeaders: [],
+    fanHeaders: [
+      { name: 'FAR', role: 'cpu', mostAmps: 2 },
+      { name: 'NEAR', role: 'case', mostAmps: 2 },
+      { name: 'LOST', role: 'case', mostAmps: 2 },
+    ],
+  })
+  const spots: Readonly<Record<string, readonly [number, number]>> = { FAR: [250, 300], NEAR: [230, 310] }
+  return {
+    ...board,
+    ports: board.ports.map((port) => {
+      const spot = spots[port.id]
+      return spot === undefined ? port : { ...port, spot: { xMm: mm(spot[0]), yMm: mm(spot[1]) } }
+    }),
+  }
+})()
+const guessed: Part = { ...roomy, id: 'guessed', space: { ...roomy.space!, depthMm: figureOf(400, 'template') } }
+
+/** A fan with a lead of this length in front place 1, plugged into a header; its corner nearest floor and tray unless said. */
+function run(
+  lengthMm: number | undefined,
+  header: string,
+  options: { readonly corner?: number | 'open'; readonly holder?: string } = {},
+): Build {
+  const { corner = 0, holder = 'roomy' } = options
+  const long = fan('long', 120, lengthMm === undefined ? {} : { lengthMm })
+  const build = bench(
+    [`K1: ${holder}`, 'M1: surveyed', 'F1: long'],
+    [`F1.fan > M1.${header}`],
+    [long, roomy, guessed, surveyed],
+  )
+  const mount = { caseItemId: 'k1', panelId: 'front', layoutId: 'three', placeNumber: 1 }
+  return { ...build, places: [{ itemId: 'f1', mount, ...(corner === 'open' ? {} : { leadCorner: corner }) }] }
 }
 const inward = { inwardFace: 'struts', wantedAir: 'in' } as const
 
@@ -183,5 +238,35 @@ export const placeCases: readonly Case[] = [
     build: placed(['thinless', { in: ['three', 1] }]),
     wanted: 'unknown',
     params: { fan: 'F1' },
+  },
+
+  { rule: 'lead-reaches', what: 'with slack', build: run(810, 'FAR'), wanted: 'holds' },
+  { rule: 'lead-reaches', what: 'no place said', build: { ...run(810, 'FAR'), places: [] }, wanted: 'notApplicable' },
+  {
+    rule: 'lead-reaches',
+    what: '10 mm too short',
+    build: run(770, 'FAR'),
+    wanted: 'tooShort',
+    params: { lead: 'F1', port: 'FAR', lengthMm: 770, wayMm: 780 },
+  },
+  {
+    rule: 'lead-reaches',
+    what: 'just as long as its way',
+    build: run(780, 'FAR'),
+    wanted: 'tight',
+    params: { leftMm: 0, slackMm: 30 },
+  },
+  {
+    rule: 'lead-reaches',
+    what: 'a case only assumed',
+    build: run(900, 'FAR', { holder: 'guessed' }),
+    wanted: 'wouldHold',
+  },
+  {
+    rule: 'lead-reaches',
+    what: 'long enough from one corner and not from another',
+    build: run(810, 'FAR', { corner: 'open' }),
+    wanted: 'unknown',
+    params: { leads: ['F1'] },
   },
 ]

@@ -63,6 +63,8 @@ const PortSchema = strict(
     role: Type.Optional(
       oneOf(['cpu', 'cpuOptional', 'pump', 'case'] as const, 'what the firmware expects of this header'),
     ),
+    /** Where a header sits on its board, from the corner at the front and the floor. */
+    spot: Type.Optional(strict({ xMm: Millimetres, yMm: Millimetres })),
     contactMilliohm: Type.Optional(figure(10000)),
     bareContacts: Type.Optional(Type.Boolean()),
     look: Type.Optional(strict({ colour: Type.Optional(Name), print: Type.Optional(Name), clip: Type.Optional(Name) })),
@@ -259,6 +261,17 @@ const PanelSchema = strict({
   layouts: Type.Array(LayoutSchema, { minItems: 1, maxItems: 8 }),
 })
 
+/** The inside of a case; x runs from the front to the rear, y from the floor up, z from the tray to the side panel. */
+const SpaceSchema = strict({
+  depthMm: Millimetres,
+  heightMm: Millimetres,
+  widthMm: Millimetres,
+  /** Where the board's corner at the front and the floor stands on the tray. */
+  board: Type.Optional(strict({ xMm: Millimetres, yMm: Millimetres })),
+  /** Holes in the tray, to the space behind it. */
+  holes: Type.Optional(listOf(strict({ id: Id, xMm: Millimetres, yMm: Millimetres }), 64)),
+})
+
 export const PriceSchema = strict({ cents: Type.Integer({ minimum: 0, maximum: 100000000 }), currency: Currency })
 
 export const PartSchema = strict(
@@ -275,6 +288,7 @@ export const PartSchema = strict(
     inside: listOf(RelationSchema, LIMITS.relationsPerPart),
     mechanical: Type.Optional(MechanicalSchema),
     panels: Type.Optional(listOf(PanelSchema, 24)),
+    space: Type.Optional(SpaceSchema),
     construction: Type.Optional(oneOf(['moulded', 'crimped'] as const, 'how a cable end is made')),
     price: Type.Optional(PriceSchema),
   },

@@ -21,6 +21,7 @@ import { feedMissing } from './feed-missing'
 import { headerMode } from './header-mode'
 import { heatSource } from './heat-source'
 import { leadLoose } from './lead-loose'
+import { leadReaches } from './lead-reaches'
 import { ledCount } from './led-count'
 import { lightOrder } from './light-order'
 import { lightOwner } from './light-owner'
@@ -79,6 +80,7 @@ export const RULES: readonly AnyRule[] = [
   headerMode,
   heatSource,
   leadLoose,
+  leadReaches,
   ledCount,
   lightOrder,
   lightOwner,

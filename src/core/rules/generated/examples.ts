@@ -107,6 +107,12 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "comfort": "Still loose, for comfort only (1): F1 light lead. Plug each into a port, or leave it loose on purpose.",
     "parked": "F1 light lead is left loose on purpose: kept for later.",
   },
+  "lead-reaches": {
+    "tooShort": "F1 is 770 mm long, but its way to FAR takes 780 mm. Use a nearer header, turn the corner it leaves by, or add an extension.",
+    "tight": "F1 reaches FAR with 0 mm to spare; 30 mm should be left to plug it. Plug it before the fan is screwed down, with two screws first.",
+    "wouldHold": "By what is assumed of the case and the board, these leads reach: F1. Measure their ways before you rely on it.",
+    "unknown": "Whether these leads reach is open: F1. A length, the corner they leave by, or the place of a header is not known.",
+  },
   "led-count": {
     "over": "B1 light outlet 1 would address 60 LEDs; its limit is 40. What lies past that stays dark: move lights to another output.",
     "unknown": "B1 light outlet 1 would address at least 0 of 40 LEDs: 1 of its lights have no known count. Count their LEDs.",

@@ -73,7 +73,50 @@ function Layouts({ form, index }: { readonly form: Form; readonly index: number 
   )
 }
 
-/** Where a case can hold fans: each panel with its layouts, one of which is in use at a time. */
+/** The inside of a case and the holes in its tray, by which the ways of leads are measured. */
+function SpaceFields({ form }: { readonly form: Form }) {
+  const holes = useFieldArray({ control: form.control, name: 'space.holes' })
+  const mm = (path: string, label: string) => (
+    <FigureField form={form} path={`space.${path}`} label={label} unit="mm" origin="manual" />
+  )
+  return (
+    <section aria-label="Inside the case" className="space-y-1.5">
+      <div className="flex items-center gap-3">
+        <h3 className="font-display font-semibold">Inside</h3>
+        <p className="grow text-[13px] text-faded">
+          Measured from the front and the floor; leads run along edges, and behind the tray through its holes.
+        </p>
+        <Button
+          small
+          onClick={() => holes.append({ id: freeId('hole', form.getValues('space.holes') ?? []) } as never)}
+        >
+          <Plus size={14} aria-hidden /> Add a hole
+        </Button>
+      </div>
+      <div className="flex flex-wrap gap-x-3 gap-y-1 rounded-lg border border-thread bg-linen px-3 py-2">
+        {mm('depthMm', 'front to rear')}
+        {mm('heightMm', 'floor to roof')}
+        {mm('widthMm', 'tray to side')}
+        {mm('board.xMm', 'board’s corner from the front')}
+        {mm('board.yMm', 'from the floor')}
+      </div>
+      <ul className="flex flex-wrap gap-1.5">
+        {holes.fields.map((field, index) => (
+          <li key={field.id} className="flex items-center gap-2 rounded-lg border border-thread bg-linen px-3 py-1">
+            <span className="text-[13px] text-faded">hole {index + 1}</span>
+            {mm(`holes.${index}.xMm`, 'from the front')}
+            {mm(`holes.${index}.yMm`, 'from the floor')}
+            <Button tone="quiet" small aria-label={`Remove hole ${index + 1}`} onClick={() => holes.remove(index)}>
+              <X size={14} aria-hidden />
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** Where a case can hold fans: each panel with its layouts, one of which is in use at a time; and its inside. */
 export function PanelsSection({ form }: { readonly form: Form }) {
   const panels = useFieldArray({ control: form.control, name: 'panels' })
   const add = () =>
@@ -84,41 +127,50 @@ export function PanelsSection({ form }: { readonly form: Form }) {
       layouts: [{ id: 'layout1', holds: 'fans', sizeMm: { value: 120, origin: 'manual' }, placeCount: 3 }],
     } as never)
   return (
-    <section aria-label="Fan places">
-      <div className="mb-1 flex items-center gap-3">
-        <h3 className="font-display font-semibold">Fan places</h3>
-        <p className="grow text-[13px] text-faded">Of the layouts of a panel one is in use at a time.</p>
-        <Button small onClick={add}>
-          <Plus size={14} aria-hidden /> Add a panel
-        </Button>
-      </div>
-      <ul className="space-y-1.5">
-        {panels.fields.map((field, index) => (
-          <li key={field.id} className="rounded-lg border border-thread bg-linen px-3 py-2">
-            <div className="flex flex-wrap items-center gap-2">
-              <input
-                {...form.register(`panels.${index}.name`)}
-                maxLength={120}
-                aria-label={`Name of panel ${index + 1}`}
-                className={`w-32 font-semibold ${SMALL_FIELD}`}
-              />
-              <SelectField
-                form={form}
-                path={`panels.${index}.side`}
-                label="at the"
-                options={SIDES}
-                emptyWord="choose"
-              />
-              <FigureField form={form} path={`panels.${index}.depthMm`} label="depth free" unit="mm" origin="manual" />
-              <span className="grow" />
-              <Button tone="quiet" small aria-label="Remove this panel" onClick={() => panels.remove(index)}>
-                <X size={14} aria-hidden />
-              </Button>
-            </div>
-            <Layouts form={form} index={index} />
-          </li>
-        ))}
-      </ul>
-    </section>
+    <>
+      <section aria-label="Fan places">
+        <div className="mb-1 flex items-center gap-3">
+          <h3 className="font-display font-semibold">Fan places</h3>
+          <p className="grow text-[13px] text-faded">Of the layouts of a panel one is in use at a time.</p>
+          <Button small onClick={add}>
+            <Plus size={14} aria-hidden /> Add a panel
+          </Button>
+        </div>
+        <ul className="space-y-1.5">
+          {panels.fields.map((field, index) => (
+            <li key={field.id} className="rounded-lg border border-thread bg-linen px-3 py-2">
+              <div className="flex flex-wrap items-center gap-2">
+                <input
+                  {...form.register(`panels.${index}.name`)}
+                  maxLength={120}
+                  aria-label={`Name of panel ${index + 1}`}
+                  className={`w-32 font-semibold ${SMALL_FIELD}`}
+                />
+                <SelectField
+                  form={form}
+                  path={`panels.${index}.side`}
+                  label="at the"
+                  options={SIDES}
+                  emptyWord="choose"
+                />
+                <FigureField
+                  form={form}
+                  path={`panels.${index}.depthMm`}
+                  label="depth free"
+                  unit="mm"
+                  origin="manual"
+                />
+                <span className="grow" />
+                <Button tone="quiet" small aria-label="Remove this panel" onClick={() => panels.remove(index)}>
+                  <X size={14} aria-hidden />
+                </Button>
+              </div>
+              <Layouts form={form} index={index} />
+            </li>
+          ))}
+        </ul>
+      </section>
+      <SpaceFields form={form} />
+    </>
   )
 }

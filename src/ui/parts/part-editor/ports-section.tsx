@@ -192,7 +192,25 @@ function PortRow({ form, index, onRemove }: RowProps) {
             emptyWord="no header of a board"
           />
         )}
-        {isHeader && port.role !== undefined && <ModesField form={form} index={index} />}
+        {isHeader && port.role !== undefined && (
+          <>
+            <ModesField form={form} index={index} />
+            <FigureField
+              form={form}
+              path={`ports.${index}.spot.xMm`}
+              label="sits from the board’s front edge"
+              unit="mm"
+              origin="manual"
+            />
+            <FigureField
+              form={form}
+              path={`ports.${index}.spot.yMm`}
+              label="from its lower edge"
+              unit="mm"
+              origin="manual"
+            />
+          </>
+        )}
         {isLink && (
           <>
             {(['maker', 'generation', 'variant'] as const).map((key) => (
