@@ -22,7 +22,8 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         path: 'node_modules',
-        pathNot: 'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser|fastest-levenshtein|graphology|graphology-shortest-path)/',
+        pathNot:
+          'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser|fastest-levenshtein|graphology|graphology-shortest-path)/',
       },
     },
     only('ui-uses-core', '^src/ui/', '^src/(ui|core)/'),

@@ -78,7 +78,7 @@ function LeadOf({ form, index }: Omit<RowProps, 'onRemove'>) {
           onChange={(event) => choose(event.target.value)}
           className={`max-w-44 ${SMALL_FIELD}`}
         >
-          <option value="">nothing: fixed on the part</option>
+          <option value="">nothing: a header</option>
           {leads.map(({ id }) => (
             <option key={id} value={id}>
               {nameOf(id)}
