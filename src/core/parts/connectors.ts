@@ -139,3 +139,29 @@ export const FAMILY_FACTS: Readonly<Record<Family, FamilyFacts>> = {
     source: COMMON_PRACTICE,
   },
 }
+
+/** What a position carries, as short as it fits under a contact. */
+export const POSITION_WORDS: Readonly<Record<Position, string>> = {
+  gnd: 'GND',
+  '12v': '+12 V',
+  '5v': '+5 V',
+  '3v3': '+3.3 V',
+  tach: 'tach',
+  pwm: 'PWM',
+  data: 'data',
+  r: 'red',
+  g: 'green',
+  b: 'blue',
+  usb: 'USB',
+  bus: 'bus',
+  blank: 'blank',
+  unused: 'unused',
+}
+
+/** The positions of a family as they stand: two rows for the blocks that have them, one for all others. */
+export function faceRows(family: Family): readonly (readonly Position[])[] {
+  const { positions } = FAMILY_FACTS[family]
+  const isBlock = family === 'usb2-9pin' || family === 'pcie-6pin'
+  const half = positions.length / 2
+  return isBlock ? [positions.slice(0, half), positions.slice(half)] : [positions]
+}

@@ -9,6 +9,7 @@ import { useActions, useSession } from '@/ui/build/context'
 import { ask } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { formatMoney } from '@/ui/shared/money'
+import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
 import { notify } from '@/ui/shared/notices'
 import { addPartsEdit, copyFor } from './add-parts'
 import { useEditor } from './part-editor/editor-state'
@@ -20,9 +21,6 @@ export const ORIGIN_NAMES: Readonly<Record<ShelfOrigin, string>> = {
   template: 'general',
   demo: 'demo',
 }
-
-const ITEM_CLASS =
-  'flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 outline-none data-[highlighted]:bg-woad-wash'
 
 interface MenuProps {
   readonly shelfPart: ShelfPart
@@ -52,25 +50,22 @@ function RowMenu({ shelfPart, onChanged }: MenuProps) {
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          className="z-40 min-w-44 rounded-lg border border-thread bg-cloth p-1 shadow-lg"
-        >
+        <DropdownMenu.Content align="end" className={MENU_CLASS}>
           {origin === 'own' && (
             <DropdownMenu.Item
-              className={ITEM_CLASS}
+              className={MENU_ITEM_CLASS}
               onSelect={() => useEditor.setState({ job: { on: 'shelf', shelfPart, onSaved: onChanged } })}
             >
               <Pencil size={15} aria-hidden /> Change
             </DropdownMenu.Item>
           )}
           <DropdownMenu.Item
-            className={ITEM_CLASS}
+            className={MENU_ITEM_CLASS}
             onSelect={() => useEditor.setState({ job: { on: 'copy', part, onSaved: onChanged } })}
           >
             <Copy size={15} aria-hidden /> Copy and change
           </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM_CLASS} onSelect={() => void retire(!isRetired)}>
+          <DropdownMenu.Item className={MENU_ITEM_CLASS} onSelect={() => void retire(!isRetired)}>
             {isRetired ? <PackagePlus size={15} aria-hidden /> : <PackageMinus size={15} aria-hidden />}
             {isRetired ? 'Put back on the shelf' : 'Take off the shelf'}
           </DropdownMenu.Item>

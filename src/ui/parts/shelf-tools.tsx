@@ -6,13 +6,11 @@ import { useRef, useState } from 'react'
 import type { PartsRead, RowsRefused } from '@/core/formats/api-types'
 import { countOf } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
+import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
 import { notify } from '@/ui/shared/notices'
 import { usePackEditor } from './pack-editor-state'
 import { useEditor } from './part-editor/editor-state'
 import { RowsDialog } from './rows-dialog'
-
-const ITEM_CLASS =
-  'flex cursor-pointer items-center gap-2 rounded px-2 py-1.5 outline-none data-[highlighted]:bg-woad-wash'
 
 type Read = { readonly ok: PartsRead } | { readonly rows: RowsRefused } | { readonly fault: string }
 
@@ -66,22 +64,19 @@ export function ShelfTools({ onChanged }: { readonly onChanged: () => void }) {
           </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            className="z-40 min-w-52 rounded-lg border border-thread bg-cloth p-1 shadow-lg"
-          >
-            <DropdownMenu.Item className={ITEM_CLASS} onSelect={() => usePackEditor.setState({ job: {} })}>
+          <DropdownMenu.Content align="end" className={MENU_CLASS}>
+            <DropdownMenu.Item className={MENU_ITEM_CLASS} onSelect={() => usePackEditor.setState({ job: {} })}>
               <PackagePlus size={15} aria-hidden /> New pack
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM_CLASS} onSelect={() => input.current?.click()}>
+            <DropdownMenu.Item className={MENU_ITEM_CLASS} onSelect={() => input.current?.click()}>
               <FileUp size={15} aria-hidden /> Read a file of parts
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM_CLASS} asChild>
+            <DropdownMenu.Item className={MENU_ITEM_CLASS} asChild>
               <a href="/api/parts/file" download>
                 <FileDown size={15} aria-hidden /> My parts, JSON
               </a>
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={ITEM_CLASS} asChild>
+            <DropdownMenu.Item className={MENU_ITEM_CLASS} asChild>
               <a href="/api/parts/file?form=csv" download>
                 <FileDown size={15} aria-hidden /> My plain parts, CSV
               </a>

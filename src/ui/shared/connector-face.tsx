@@ -1,45 +1,21 @@
-import { FAMILY_FACTS, type Position, type Wire } from '@/core/parts/connectors'
+import { faceRows, FAMILY_FACTS, POSITION_WORDS, type Position, type Wire } from '@/core/parts/connectors'
 import type { Port } from '@/core/parts/schema'
 
 const PITCH = 11
-const SHORT: Readonly<Record<Position, string>> = {
-  gnd: 'GND',
-  '12v': '+12 V',
-  '5v': '+5 V',
-  '3v3': '+3.3 V',
-  tach: 'tach',
-  pwm: 'PWM',
-  data: 'data',
-  r: 'red',
-  g: 'green',
-  b: 'blue',
-  usb: 'USB',
-  bus: 'bus',
-  blank: 'blank',
-  unused: 'not used',
-}
-
 interface ConnectorFaceProps {
   readonly connector: Port['connector']
   readonly wires: readonly Wire[]
 }
 
-/** Two rows for the blocks that have them, one for all others. */
-function rowsOf(positions: readonly Position[], family: Port['connector']['family']): readonly (readonly Position[])[] {
-  const isBlock = family === 'usb2-9pin' || family === 'pcie-6pin'
-  const half = positions.length / 2
-  return isBlock ? [positions.slice(0, half), positions.slice(half)] : [positions]
-}
-
 /** Our plain front view of a plug or header: filled contacts are pins, rings are sockets, a bar is the blank. */
 export function ConnectorFace({ connector, wires }: ConnectorFaceProps) {
   const facts = FAMILY_FACTS[connector.family]
-  const rows = rowsOf(facts.positions, connector.family)
+  const rows = faceRows(connector.family)
   const columns = Math.max(2, ...rows.map((row) => row.length))
   const widthPx = columns * PITCH + 6
   const heightPx = Math.max(1, rows.length) * PITCH + 8
   const isFan = connector.family === 'fan-3pin' || connector.family === 'fan-4pin'
-  const named = facts.positions.map((position) => SHORT[position]).join(', ')
+  const named = facts.positions.map((position) => POSITION_WORDS[position]).join(', ')
   const label = `${facts.name}, ${connector.end}${named === '' ? '' : `: ${named}`}`
   const contact = (position: Position, x: number, y: number) => {
     const isThere = position !== 'blank' && (position === 'unused' || wires.includes(position))

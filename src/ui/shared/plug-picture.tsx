@@ -1,30 +1,11 @@
-import { FAMILY_FACTS, type Position, type Wire } from '@/core/parts/connectors'
+import { faceRows, FAMILY_FACTS, POSITION_WORDS, type Family, type Wire } from '@/core/parts/connectors'
 import type { Port } from '@/core/parts/schema'
-
-/** What a position carries, as short as it fits under a contact. */
-export const WIRE_WORDS: Readonly<Record<Position, string>> = {
-  gnd: 'GND',
-  '12v': '+12 V',
-  '5v': '+5 V',
-  '3v3': '+3.3 V',
-  tach: 'tach',
-  pwm: 'PWM',
-  data: 'data',
-  r: 'red',
-  g: 'green',
-  b: 'blue',
-  usb: 'USB',
-  bus: 'bus',
-  blank: 'blank',
-  unused: 'unused',
-}
 
 const PITCH = 44
 const ROW_HEIGHT = 46
 const MARGIN = 12
 const HEAD = 14
 
-type Family = Port['connector']['family']
 type Shape = 'thin' | 'square' | 'round' | 'blade'
 
 const SHAPES: Readonly<Partial<Record<Family, Shape>>> = {
@@ -32,13 +13,6 @@ const SHAPES: Readonly<Partial<Record<Family, Shape>>> = {
   'sata-power': 'blade',
   'pcie-6pin': 'square',
   'modular-supply': 'square',
-}
-
-function rowsOf(family: Family): readonly (readonly Position[])[] {
-  const { positions } = FAMILY_FACTS[family]
-  const isBlock = family === 'usb2-9pin' || family === 'pcie-6pin'
-  const half = positions.length / 2
-  return isBlock ? [positions.slice(0, half), positions.slice(half)] : [positions]
 }
 
 interface ContactProps {
@@ -110,12 +84,12 @@ interface PlugPictureProps {
 export function PlugPicture({ connector, wires, widthPx }: PlugPictureProps) {
   const { family, end } = connector
   const facts = FAMILY_FACTS[family]
-  const rows = rowsOf(family)
+  const rows = faceRows(family)
   const columns = Math.max(3, ...rows.map((row) => row.length))
   const width = columns * PITCH + MARGIN * 2
   const height = Math.max(1, rows.length) * ROW_HEIGHT + HEAD + 10
   const shape = SHAPES[family] ?? 'thin'
-  const label = `${facts.name}, ${end}: ${facts.positions.length === 0 ? 'no drawing, since every maker has another' : facts.positions.map((position) => WIRE_WORDS[position]).join(', ')}`
+  const label = `${facts.name}, ${end}: ${facts.positions.length === 0 ? 'no drawing, since every maker has another' : facts.positions.map((position) => POSITION_WORDS[position]).join(', ')}`
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -160,7 +134,7 @@ export function PlugPicture({ connector, wires, widthPx }: PlugPictureProps) {
                 fontSize={columns > 4 ? 15 : 12}
                 fill={isThere ? 'var(--ink)' : 'var(--faded)'}
               >
-                {isThere || position === 'blank' ? WIRE_WORDS[position] : 'empty'}
+                {isThere || position === 'blank' ? POSITION_WORDS[position] : 'empty'}
               </text>
             </g>
           )

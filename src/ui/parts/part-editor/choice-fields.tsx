@@ -1,8 +1,7 @@
 'use client'
 
 import { Controller, useWatch } from 'react-hook-form'
-import { WIRES } from '@/core/parts/connectors'
-import { WIRE_WORDS } from '@/ui/shared/plug-picture'
+import { POSITION_WORDS, WIRES } from '@/core/parts/connectors'
 import { SMALL_FIELD, type Form } from './form'
 
 interface FieldProps {
@@ -54,7 +53,7 @@ function Chips({ form, path, label, options }: ChipsProps) {
   )
 }
 
-const WIRE_OPTIONS = WIRES.map((wire) => [wire, WIRE_WORDS[wire]] as const)
+const WIRE_OPTIONS = WIRES.map((wire) => [wire, POSITION_WORDS[wire]] as const)
 
 /** The wires that are really there. */
 export function WiresField(props: FieldProps & { readonly among?: readonly string[] }) {

@@ -6,6 +6,7 @@ import { useFieldArray, useWatch } from 'react-hook-form'
 import { RELATION_FORMS, RELATION_TYPES, type RelationField } from '@/core/parts/relation-fields'
 import type { Relation } from '@/core/parts/schema'
 import { Button } from '@/ui/shared/button'
+import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
 import { FlagField, PortField, PortsField, SelectField, WireField, WiresField } from './choice-fields'
 import { FigureField } from './figure-input'
 import { freeId, SMALL_FIELD, type Form } from './form'
@@ -165,18 +166,13 @@ function Section({ form, title, hint, types, addWord }: SectionProps) {
               </Button>
             </DropdownMenu.Trigger>
             <DropdownMenu.Portal>
-              <DropdownMenu.Content
-                align="end"
-                className="z-[60] max-h-80 w-72 overflow-y-auto rounded-lg border border-thread bg-cloth p-1 shadow-lg"
-              >
+              <DropdownMenu.Content align="end" className={`max-h-80 w-72 overflow-y-auto ${MENU_CLASS}`}>
                 {types.map((type) => (
-                  <DropdownMenu.Item
-                    key={type}
-                    onSelect={() => add(type)}
-                    className="cursor-pointer rounded px-2 py-1.5 outline-none data-[highlighted]:bg-woad-wash"
-                  >
-                    <span className="block font-semibold">{RELATION_FORMS[type].title}</span>
-                    <span className="block text-[13px] leading-tight text-faded">{RELATION_FORMS[type].meaning}</span>
+                  <DropdownMenu.Item key={type} onSelect={() => add(type)} className={MENU_ITEM_CLASS}>
+                    <span>
+                      <span className="block font-semibold">{RELATION_FORMS[type].title}</span>
+                      <span className="block text-[13px] leading-tight text-faded">{RELATION_FORMS[type].meaning}</span>
+                    </span>
                   </DropdownMenu.Item>
                 ))}
               </DropdownMenu.Content>
