@@ -99,6 +99,30 @@ const MUTANTS: readonly Mutant[] = [
     find: 'return { ohms, returnOhms: ohms / returnWireCount(placed.port.wires) }',
     put: 'return { ohms, returnOhms: 0 }',
   },
+  {
+    what: 'a lead needs no slack',
+    file: 'src/core/places/ways.ts',
+    find: 'export const SLACK_MM = 30',
+    put: 'export const SLACK_MM = 0',
+  },
+  {
+    what: 'the lead of a splitter is not counted',
+    file: 'src/core/harness/ways.ts',
+    find: '[...start.leadsMm, ...goal.leadsMm]',
+    put: '[...start.leadsMm]',
+  },
+  {
+    what: 'reverse blades are taken for standard ones',
+    file: 'src/core/places/flow.ts',
+    find: "const isIn = (inwardFace === 'struts') === (blades !== 'reverse')",
+    put: "const isIn = inwardFace === 'struts'",
+  },
+  {
+    what: 'a radiator takes one place only',
+    file: 'src/core/harness/fits.ts',
+    find: 'return [mounted.placeNumber, mounted.placeNumber + fanCount - 1]',
+    put: 'return [mounted.placeNumber, mounted.placeNumber]',
+  },
 ]
 
 const home = process.cwd()
@@ -108,7 +132,13 @@ symlinkSync(resolve(home, 'node_modules'), join(folder, 'node_modules'))
 
 /** The names of the tests that fail, or none where all pass. */
 function failures(): readonly string[] {
-  const args = ['--selectProjects', 'unit', '--testPathPatterns', 'core/(rules|harness|physics|parts|export)', '--json']
+  const args = [
+    '--selectProjects',
+    'unit',
+    '--testPathPatterns',
+    'core/(rules|harness|physics|parts|export|places|sheet)',
+    '--json',
+  ]
   const { stdout } = spawnSync(join('node_modules', '.bin', 'jest'), args, {
     cwd: folder,
     encoding: 'utf8',

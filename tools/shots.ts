@@ -79,6 +79,25 @@ const shots: readonly Shot[] = [
     },
   },
   { name: 'history', path: '/builds/harbour-lantern/parts', then: history },
+  {
+    name: 'places',
+    path: '/builds/harbour-lantern/places',
+    then: (page) => page.locator('[data-thing="f2"]').click(),
+  },
+  {
+    name: 'places-ways',
+    path: '/builds/night-ferry/places',
+    theme: 'dark',
+    then: (page) => page.getByRole('button', { name: 'Ways of the leads' }).click(),
+  },
+  {
+    name: 'case-editor',
+    path: '/builds/harbour-lantern/parts',
+    then: async (page) => {
+      await openWindow('Correct Sallow Estuary mid tower')(page)
+      await page.getByRole('group', { name: 'The tray, to scale' }).scrollIntoViewIfNeeded()
+    },
+  },
   { name: 'threads', path: '/builds/harbour-lantern/threads' },
   { name: 'threads-lead', path: '/builds/harbour-lantern/threads', then: pick('f4.fan') },
   { name: 'threads-dark', path: '/builds/tangled-heron/threads', theme: 'dark', then: pick('f2.fan') },

@@ -62,7 +62,7 @@ test('the whole job by keyboard alone', async () => {
   await add(page, 'one-colour', 'Old one-colour strip, 12 V', 1)
   await add(page, 'four legs', 'Fan splitter, four legs', 1)
   await untilSaved(page)
-  await page.keyboard.press('Alt+2')
+  await page.keyboard.press('Alt+3')
   await page.waitForURL(/\/threads$/)
 
   // Tab alone reaches the wiring, arrows the rows in it.
@@ -125,7 +125,7 @@ test('the whole job by keyboard alone', async () => {
   await noStopLeft(page)
   await untilSaved(page)
 
-  await page.keyboard.press('Alt+3')
+  await page.keyboard.press('Alt+4')
   await page.waitForURL(/\/sheet$/)
   await page.getByText('Leads in working order').waitFor()
   await keyTo(page, /^Build, JSON$/)

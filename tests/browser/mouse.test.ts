@@ -112,7 +112,7 @@ test('headroom and header mode are choices of the build', async () => {
     headroomPercent: 10,
     modes: [{ at: { itemId: 'm1', portId: 'SYS1' }, mode: 'dc' }],
   })
-  await page.keyboard.press('Alt+3')
+  await page.keyboard.press('Alt+4')
   await page.getByText('SYS1: DC (your choice)').waitFor()
 })
 
@@ -154,4 +154,22 @@ test('a build is renamed and copied from the list', async () => {
   await page.getByRole('button', { name: 'Copy Renamed', exact: true }).click()
   await page.getByLabel('Name of Renamed (copy)').waitFor()
   expect((await getBuild(id)).name).toBe('Renamed')
+})
+
+test('a mind is taken on with a reason, kept, and let be one again', async () => {
+  const { id } = await newBuild(demoBuild('harbour-lantern'))
+  const page = await newPage(`/builds/${id}/threads`)
+  const tight = page.getByRole('button', { name: /SYS1 would carry 0.90 A: within its limit/ })
+  await tight.click()
+  await page.getByLabel('Why you take it on').fill('measured at 0.7 A')
+  await page.getByRole('button', { name: 'Take it on' }).click()
+  await untilSaved(page)
+  await tight.waitFor({ state: 'detached' })
+  expect((await getBuild(id)).accepted).toMatchObject([{ ruleId: 'current-budget', reason: 'measured at 0.7 A' }])
+  await page.getByText('1 mind taken on').click()
+  await page.getByText('because measured at 0.7 A').waitFor()
+  await page.getByRole('button', { name: 'No more' }).click()
+  await tight.waitFor()
+  await untilSaved(page)
+  expect((await getBuild(id)).accepted).toBeUndefined()
 })

@@ -47,6 +47,30 @@ const visits: readonly Visit[] = [
   { name: 'the connector finder', path: '/builds/harbour-lantern/parts', then: openWindow('Which plug?') },
   { name: 'the kinds of light', path: '/builds/harbour-lantern/parts', then: openWindow('Which light?') },
   { name: 'the history', path: '/builds/harbour-lantern/parts', then: openWindow('History') },
+  {
+    name: 'the case editor',
+    path: '/builds/harbour-lantern/parts',
+    then: openWindow('Correct Sallow Estuary mid tower'),
+  },
+  {
+    name: 'Places with a fan chosen',
+    path: '/builds/tangled-heron/places',
+    then: (page) => page.locator('[data-thing="f7"]').click(),
+  },
+  {
+    name: 'Places with a thing in hand',
+    path: '/builds/harbour-lantern/places',
+    then: (page) => page.locator('[data-chip="l1"]').click(),
+  },
+  {
+    name: 'Places with a path and ways',
+    path: '/builds/night-ferry/places',
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Ways of the leads' }).click()
+      await page.getByRole('button', { name: 'Number along a path' }).click()
+      await page.getByRole('button', { name: 'Up the front, back along the roof' }).click()
+    },
+  },
   { name: 'Threads', path: '/builds/tangled-heron/threads' },
   {
     name: 'Threads with a lead picked',

@@ -26,8 +26,8 @@ export function useBrowser() {
     await holder.browser?.close()
   })
 
-  const newPage = async (path: string): Promise<Page> => {
-    const page = await holder.context!.newPage()
+  const visit = async (context: BrowserContext, path: string): Promise<Page> => {
+    const page = await context.newPage()
     page.on(
       'console',
       (message) => /policy:|Content Security Policy|hydrat/i.test(message.text()) && complaints.push(message.text()),
@@ -36,7 +36,14 @@ export function useBrowser() {
     await page.goto(`${serverUrl()}${path}`, { waitUntil: 'networkidle' })
     return page
   }
-  return { newPage, complaints }
+  const newPage = (path: string) => visit(holder.context!, path)
+  /** A page on a screen that is touched. */
+  const newTouchPage = async (path: string) => {
+    await holder.context!.close()
+    holder.context = await holder.browser!.newContext({ viewport: { width: 1280, height: 800 }, hasTouch: true })
+    return visit(holder.context, path)
+  }
+  return { newPage, newTouchPage, complaints }
 }
 
 /** Waits until every edit made on the page is acknowledged. */

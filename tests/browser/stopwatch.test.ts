@@ -5,7 +5,7 @@ import { untilSaved, useBrowser } from './session'
 const { newPage, complaints } = useBrowser()
 
 /**
- * Everything that lies on the bench of Harbour Lantern, entered as one's own by somebody who has only the labels: each
+ * Everything with a lead that lies on the bench of Harbour Lantern, entered as one's own by somebody who has only the labels: each
  * line as it stands on the label, the board and the supply as general classes corrected from their manuals.
  */
 const LINES = [

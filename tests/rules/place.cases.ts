@@ -1,7 +1,7 @@
 import { figureOf, makeBoard, makeFan } from '../../src/core/parts/make'
 import type { Build, Place } from '../../src/core/build/schema'
 import type { Part } from '../../src/core/parts/schema'
-import { bench } from '../support/bench'
+import { bench, partNamed } from '../support/bench'
 import type { Case } from './case'
 
 type Panel = NonNullable<Part['panels']>[number]
@@ -46,7 +46,12 @@ const own: readonly Part[] = [
     leads: [],
     ports: makeFan({ id: 'x', name: 'x', pins: 4 }).ports.map(({ lead: _lead, ...port }) => port),
     inside: [{ type: 'motor', id: 'pump', port: 'fan', rail: '12v', pump: true, ratedAmps: figureOf(0.3, 'label') }],
-    mechanical: { thicknessMm: figureOf(27, 'manual') },
+    mechanical: {
+      thicknessMm: figureOf(27, 'manual'),
+      radiatorFanSizeMm: figureOf(120, 'manual'),
+      radiatorFanCount: figureOf(3, 'manual'),
+      hoseMm: figureOf(400, 'manual'),
+    },
   },
 ]
 
@@ -75,10 +80,15 @@ const roomy: Part = {
     depthMm: mm(400),
     heightMm: mm(420),
     widthMm: mm(200),
-    board: { xMm: mm(100), yMm: mm(100) },
+    board: { xMm: mm(350), yMm: mm(415) },
     holes: [
       { id: 'low', xMm: mm(60), yMm: mm(60) },
       { id: 'high', xMm: mm(330), yMm: mm(410) },
+    ],
+    spots: [
+      { id: 'shelf', name: 'Shelf behind the tray', xMm: mm(200), yMm: mm(60), isBehind: true, isInReach: false },
+      { id: 'slot', name: 'Rear slot', xMm: mm(390), yMm: mm(100), isBehind: false, isInReach: true },
+      { id: 'ledge', name: 'Ledge', xMm: mm(30), yMm: mm(20), isBehind: false },
     ],
   },
 }
@@ -97,6 +107,7 @@ const surveyed: Part = (() => {
   const spots: Readonly<Record<string, readonly [number, number]>> = { FAR: [250, 300], NEAR: [230, 310] }
   return {
     ...board,
+    outline: { depthMm: mm(250), heightMm: mm(315), processor: { xMm: mm(150), yMm: mm(200) } },
     ports: board.ports.map((port) => {
       const spot = spots[port.id]
       return spot === undefined ? port : { ...port, spot: { xMm: mm(spot[0]), yMm: mm(spot[1]) } }
@@ -120,6 +131,72 @@ function run(
   )
   const mount = { caseItemId: 'k1', panelId: 'front', layoutId: 'three', placeNumber: 1 }
   return { ...build, places: [{ itemId: 'f1', mount, ...(corner === 'open' ? {} : { leadCorner: corner }) }] }
+}
+type Where = Omit<Place, 'itemId'>
+const atSpot = (spotId: string, caseItemId = 'k1'): Where => ({ spot: { caseItemId, spotId } })
+
+/** A fan in front place 1 whose lead goes to a hub behind the tray. */
+function boxed(holder: string, threads: readonly string[] = ['F1.fan > H1.out1']): Build {
+  const shut: Part = { ...roomy, id: 'shut', space: { ...roomy.space!, holes: [] } }
+  const long = fan('long', 120, { lengthMm: 300 })
+  const build = bench([`K1: ${holder}`, 'M1: surveyed', 'F1: long', 'H1: hub-powered-5'], threads, [
+    long,
+    roomy,
+    shut,
+    surveyed,
+  ])
+  const mount = { caseItemId: 'k1', panelId: 'front', layoutId: 'three', placeNumber: 1 }
+  return {
+    ...build,
+    places: [
+      { itemId: 'f1', mount, leadCorner: 0 },
+      { itemId: 'h1', ...atSpot('shelf') },
+    ],
+  }
+}
+
+/** As run, with a splitter of 200 mm between fan and header. */
+function split(lengthMm: number): Build {
+  const long = fan('long', 120, { lengthMm })
+  const items = ['K1: roomy', 'M1: surveyed', 'F1: long', 'Y1: splitter-3']
+  const build = bench(items, ['F1.fan > Y1.out1', 'Y1.in > M1.FAR'], [long, roomy, surveyed])
+  const mount = { caseItemId: 'k1', panelId: 'front', layoutId: 'three', placeNumber: 1 }
+  return { ...build, places: [{ itemId: 'f1', mount, leadCorner: 0 }] }
+}
+
+/** A radiator of three 120s in the roof, 20 mm from the front, its processor at 250, 300. */
+function cooled({
+  hoseEnd,
+  hoseMm = 400,
+  origin = 'manual',
+}: {
+  readonly hoseEnd?: 'start' | 'end'
+  readonly hoseMm?: number
+  readonly origin?: 'manual' | 'template'
+}): Build {
+  const radiator = own.find(({ id }) => id === 'radiator')!
+  const cooler: Part = {
+    ...radiator,
+    id: 'cooler',
+    mechanical: { ...radiator.mechanical, hoseMm: figureOf(hoseMm, origin) },
+  }
+  const roof: Panel = {
+    ...front,
+    id: 'roof',
+    name: 'Roof',
+    side: 'top',
+    layouts: [layout('radiator', 'radiator', 120, 3)],
+  }
+  const tall: Part = { ...roomy, id: 'tall', panels: [roof] }
+  const build = bench(['K1: tall', 'M1: surveyed', 'F1: cooler'], [], [cooler, tall, surveyed])
+  const mount = { caseItemId: 'k1', panelId: 'roof', layoutId: 'radiator', placeNumber: 1 }
+  return { ...build, places: [{ itemId: 'f1', mount, ...(hoseEnd === undefined ? {} : { hoseEnd }) }] }
+}
+
+function handBox(spotId: string): Build {
+  const hand = { ...partNamed('hand-box'), id: 'hand', mechanical: { isHandWorked: true } }
+  const build = bench(['K1: roomy', 'B1: hand'], [], [hand, roomy])
+  return { ...build, places: [{ itemId: 'b1', ...atSpot(spotId) }] }
 }
 const inward = { inwardFace: 'struts', wantedAir: 'in' } as const
 
@@ -209,12 +286,12 @@ export const placeCases: readonly Case[] = [
     what: '140 mm where 120 goes',
     build: placed(['wide', { in: ['three', 1] }]),
     wanted: 'wrongSize',
-    params: { fan: 'F1', sizeMm: 140, mountMm: 120, panel: 'Front' },
+    params: { thing: 'F1', sizeMm: 140, mountMm: 120, panel: 'Front' },
   },
   {
     rule: 'fan-fits',
     what: 'a thick fan before a radiator',
-    build: placed(['thick', { in: ['radiator', 1], radiatorSide: 'inner' }], ['radiator', { in: ['radiator', 2] }]),
+    build: placed(['thick', { in: ['radiator', 1], radiatorSide: 'inner' }], ['radiator', { in: ['radiator', 1] }]),
     wanted: 'tooThick',
     params: { things: ['F1', 'F2'], thickMm: 65, depthMm: 60 },
   },
@@ -237,17 +314,60 @@ export const placeCases: readonly Case[] = [
     what: 'a thickness nobody has measured',
     build: placed(['thinless', { in: ['three', 1] }]),
     wanted: 'unknown',
-    params: { fan: 'F1' },
+    params: { thing: 'F1' },
+  },
+  {
+    rule: 'fan-fits',
+    what: 'a radiator where fans alone go',
+    build: placed(['radiator', { in: ['three', 1] }]),
+    wanted: 'noRadiator',
+    params: { thing: 'F1', panel: 'Front' },
+  },
+  {
+    rule: 'fan-fits',
+    what: 'a radiator that begins too far along',
+    build: placed(['radiator', { in: ['radiator', 2] }]),
+    wanted: 'tooLong',
+    params: { fanCount: 3, placeCount: 2 },
+  },
+  {
+    rule: 'fan-fits',
+    what: 'a radiator over a place in use by another one',
+    build: placed(['radiator', { in: ['radiator', 1] }], ['radiator', { in: ['radiator', 1] }]),
+    wanted: 'taken',
+    params: { things: ['F1', 'F2'] },
+  },
+  {
+    rule: 'fan-fits',
+    what: 'two fans on one side of a radiator',
+    build: placed(
+      ['radiator', { in: ['radiator', 1] }],
+      ['usual', { in: ['radiator', 2], radiatorSide: 'inner' }],
+      ['usual', { in: ['radiator', 2], radiatorSide: 'inner' }],
+    ),
+    wanted: 'taken',
+    params: { things: ['F2', 'F3'] },
+  },
+  {
+    rule: 'fan-fits',
+    what: 'push and pull are 77 mm thick where 60 are free',
+    build: placed(
+      ['radiator', { in: ['radiator', 1] }],
+      ['usual', { in: ['radiator', 2], radiatorSide: 'inner' }],
+      ['usual', { in: ['radiator', 2], radiatorSide: 'outer' }],
+    ),
+    wanted: 'tooThick',
+    params: { thickMm: 77, depthMm: 60 },
   },
 
   { rule: 'lead-reaches', what: 'with slack', build: run(810, 'FAR'), wanted: 'holds' },
   { rule: 'lead-reaches', what: 'no place said', build: { ...run(810, 'FAR'), places: [] }, wanted: 'notApplicable' },
   {
     rule: 'lead-reaches',
-    what: '10 mm too short',
-    build: run(770, 'FAR'),
+    what: 'too short behind the tray, and 10 mm too short across the board',
+    build: run(750, 'FAR'),
     wanted: 'tooShort',
-    params: { lead: 'F1', port: 'FAR', lengthMm: 770, wayMm: 780 },
+    params: { lead: 'F1', port: 'FAR', lengthMm: 750, wayMm: 780 },
   },
   {
     rule: 'lead-reaches',
@@ -269,4 +389,102 @@ export const placeCases: readonly Case[] = [
     wanted: 'unknown',
     params: { leads: ['F1'] },
   },
+  {
+    rule: 'lead-reaches',
+    what: '770 mm: too short behind the tray (780), enough across the board (760)',
+    build: run(770, 'FAR'),
+    wanted: 'inSight',
+    params: { lead: 'F1', port: 'FAR', lengthMm: 770 },
+  },
+  {
+    rule: 'lead-reaches',
+    what: 'a box behind a tray without holes',
+    build: boxed('shut'),
+    wanted: 'noWay',
+    params: { lead: 'F1', port: 'H1 outlet 1' },
+  },
+  {
+    rule: 'lead-reaches',
+    // 60 + 30 + 40 to the low hole, 140 behind to the spot.
+    what: 'a box behind the tray, in by the low hole',
+    build: boxed('roomy'),
+    wanted: 'holds',
+  },
+  {
+    rule: 'lead-reaches',
+    what: 'a splitter makes the lead longer: 600 and 200 mm on 780',
+    build: split(600),
+    wanted: 'tight',
+    params: { lead: 'F1 by way of Y1', leftMm: 20 },
+  },
+  {
+    rule: 'lead-reaches',
+    what: 'the lead of a box at a spot, by a length nobody has measured',
+    build: boxed('roomy', ['H1.signal > M1.FAR']),
+    wanted: 'unknown',
+    params: { leads: ['H1 board lead'] },
+  },
+
+  { rule: 'hose-reaches', what: 'near enough, by the rear end', build: cooled({ hoseEnd: 'end' }), wanted: 'holds' },
+  {
+    rule: 'hose-reaches',
+    // From (20, 420, 100) to (250, 300, 0): the root of 230, 120 and 100 squared is 278.
+    what: 'too short from the front end',
+    build: cooled({ hoseEnd: 'start', hoseMm: 250 }),
+    wanted: 'tooShort',
+    params: { thing: 'F1', hoseMm: 250, straightMm: 278, panel: 'Roof' },
+  },
+  {
+    rule: 'hose-reaches',
+    what: 'no room for the bends',
+    build: cooled({ hoseEnd: 'start', hoseMm: 300 }),
+    wanted: 'tight',
+    params: { hoseMm: 300, straightMm: 278, bendMm: 60 },
+  },
+  {
+    rule: 'hose-reaches',
+    what: 'near enough from one end, and nobody has said which',
+    build: cooled({ hoseMm: 300 }),
+    wanted: 'unknown',
+    params: { thing: 'F1' },
+  },
+  {
+    rule: 'hose-reaches',
+    what: 'a hose only assumed',
+    build: cooled({ hoseEnd: 'end', origin: 'template' }),
+    wanted: 'wouldHold',
+  },
+
+  {
+    rule: 'unusual-air',
+    what: 'in at the front',
+    build: placed(['usual', { in: ['three', 1], inwardFace: 'struts' }]),
+    wanted: 'holds',
+  },
+  {
+    rule: 'unusual-air',
+    what: 'out at the front',
+    build: placed(
+      ['usual', { in: ['three', 1], inwardFace: 'struts' }],
+      ['usual', { in: ['three', 2], inwardFace: 'open' }],
+    ),
+    wanted: 'other',
+    params: { panel: 'front', usual: 'in', fans: ['F2'], direction: 'out' },
+  },
+  {
+    rule: 'unusual-air',
+    what: 'nobody has said which face looks inside',
+    build: placed(['usual', { in: ['three', 1] }]),
+    wanted: 'notApplicable',
+  },
+
+  { rule: 'hand-reach', what: 'at the rear slot', build: handBox('slot'), wanted: 'holds' },
+  {
+    rule: 'hand-reach',
+    what: 'behind the tray',
+    build: handBox('shelf'),
+    wanted: 'outOfReach',
+    params: { box: 'B1', spot: 'Shelf behind the tray' },
+  },
+  { rule: 'hand-reach', what: 'nobody has said', build: handBox('ledge'), wanted: 'unknown' },
 ]

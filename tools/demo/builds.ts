@@ -35,6 +35,12 @@ const tangledHeron = layOutBench(demoParts, {
       'X2: sata-adapter-moulded',
       'B1: box-fans-4',
       'F12: fan-80-2w',
+      'K1: case-estuary',
+    ],
+    places: [
+      'F1 F2 F3: front fans-140 1 in corner 0 number 1',
+      'F7: top fans-120 1 out corner 1 number 4',
+      'F8: back fans-120 1 in corner 0 number 5',
     ],
     threads: [
       'Y1.in > M1.SYS1',
@@ -78,6 +84,19 @@ const nightFerry = withChoices(
       'F8 F9 F10 F11 F12: fan-weir',
       'F13: fan-120',
       'L1: strip-5v-30',
+      'K1: case-breakwater',
+    ],
+    places: [
+      'P1: side radiator-120x3 1 end',
+      'F1 F2 F3: side radiator-120x3 1 in outer corner 1 number 1',
+      'F4 F5 F6: bottom fans-120 1 in corner 1 number 4',
+      'F7: back fans-120 1 out corner 0 number 7',
+      'F13: back fans-120 2 out corner 0',
+      'F8 F9 F10: top fans-140 1 out corner 1 number 8',
+      'F11 F12: front fans-140 1 in corner 1 number 11',
+      'B1: spot behindLow tape',
+      'B2: spot behindHigh tape',
+      'L1: spot edge magnet',
     ],
     threads: [
       'P1.tach > M1.CPU',
@@ -130,6 +149,14 @@ export const demoBuilds: readonly Build[] = [
       'L1: strip-12v',
       'Y1: splitter-3',
       'Y2: splitter-2',
+      'K1: case-estuary',
+    ],
+    places: [
+      'F1: front fans-140 1 in corner 1 number 1',
+      'F2 F3: front fans-140 2 in corner 0 number 2',
+      'P1: top radiator-120x2 1 end',
+      'R1 R2: top radiator-120x2 1 out inner corner 1',
+      'F4: back fans-120 1 out corner 1 number 4',
     ],
     threads: [
       'Y1.in > M1.SYS1',

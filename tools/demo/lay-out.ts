@@ -1,6 +1,8 @@
 import { apply } from '../../src/core/build/apply'
-import type { Build } from '../../src/core/build/schema'
+import { placeEdit } from '../../src/core/build/choose'
+import type { Build, Place } from '../../src/core/build/schema'
 import type { Part } from '../../src/core/parts/schema'
+import { faceFor } from '../../src/core/places/flow'
 import { blankBuild } from '../../src/core/templates/template-build'
 
 export interface Bench {
@@ -11,12 +13,51 @@ export interface Bench {
   readonly items: readonly string[]
   /** `F1.fan > Y1.out1` threads a lead; a `!` behind it records a wrong thread as it is on the bench. */
   readonly threads?: readonly string[]
+  /**
+   * `F1 F2: front fans-140 1 in corner 2 number 1` puts them in places one after the other; `inner` or `outer` says the
+   * side of the radiator, `start` or `end` that of its hoses. `B1: spot behindLow tape` fixes a box.
+   */
+  readonly places?: readonly string[]
+}
+
+const FIXED = ['tape', 'magnet', 'strap', 'screws'] as const
+const after = (words: readonly string[], word: string): number | undefined =>
+  words.includes(word) ? Number(words[words.indexOf(word) + 1]) : undefined
+
+/** One line of places, for each of its marks. */
+function placesOf(build: Build, line: string): readonly Place[] {
+  const [marks = '', text = ''] = line.split(/\s*:\s*/)
+  const words = text.split(' ')
+  const caseItemId = build.items.find((item) => build.parts.find(({ id }) => id === item.partId)?.panels !== undefined)!.id
+  return marks.split(' ').map((mark, index): Place => {
+    const itemId = mark.toLowerCase()
+    const fixing = FIXED.find((word) => words.includes(word))
+    if (words[0] === 'spot') {
+      return { itemId, spot: { caseItemId, spotId: words[1]! }, ...(fixing === undefined ? {} : { fixing }) }
+    }
+    const [panelId, layoutId, place] = words
+    const part = build.parts.find(({ id }) => id === build.items.find((item) => item.id === itemId)?.partId)
+    const air = (['in', 'out'] as const).find((word) => words.includes(word))
+    const side = (['inner', 'outer'] as const).find((word) => words.includes(word))
+    const hoseEnd = (['start', 'end'] as const).find((word) => words.includes(word))
+    const leadCorner = after(words, 'corner')
+    const number = after(words, 'number')
+    return {
+      itemId,
+      mount: { caseItemId, panelId: panelId!, layoutId: layoutId!, placeNumber: Number(place) + index },
+      ...(air === undefined ? {} : { wantedAir: air, inwardFace: faceFor(air, part?.mechanical?.blades) }),
+      ...(side === undefined ? {} : { radiatorSide: side }),
+      ...(hoseEnd === undefined ? {} : { hoseEnd }),
+      ...(leadCorner === undefined ? {} : { leadCorner }),
+      ...(number === undefined ? {} : { number: number + index }),
+    }
+  })
 }
 
 /** A build from a few short lines, each item id its mark in small letters. */
 export function layOutBench(
   parts: readonly Part[],
-  { id = 'bench', name = 'Bench', note, items, threads = [] }: Bench,
+  { id = 'bench', name = 'Bench', note, items, threads = [], places = [] }: Bench,
 ): Build {
   let build: Build = { ...blankBuild(id, name), ...(note === undefined ? {} : { note }) }
   for (const line of items) {
@@ -47,5 +88,6 @@ export function layOutBench(
     }
     build = apply(build, { type: 'connect', thread }).build
   })
+  for (const place of places.flatMap((line) => placesOf(build, line))) build = apply(build, placeEdit(place)).build
   return build
 }

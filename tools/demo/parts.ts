@@ -17,6 +17,7 @@ import {
   makeUsbHub,
 } from '../../src/core/parts/make'
 import type { Part } from '../../src/core/parts/schema'
+import { demoCases, measuredOut } from './geometry'
 
 /** Every maker, model and figure here is invented. */
 const sallow = { maker: 'Sallow & Reed' }
@@ -120,7 +121,7 @@ const screenPump: Part = (() => {
     ...tachOnlyPump,
     id: 'pump-screen',
     name: 'Marram P5 pump with a screen',
-    leads: [...(tachOnlyPump.leads ?? []), { id: 'usbLead', lengthMm: figureOf(500, 'manual') }],
+    leads: [...(tachOnlyPump.leads ?? []), { id: 'usbLead', lengthMm: figureOf(650, 'manual') }],
     ports: [
       tach!,
       supply!,
@@ -157,6 +158,7 @@ const linked: readonly Part[] = [
     link: GARLAND,
     speedSync: 'follow the board: speed',
     lightSync: 'follow the board: light',
+    leadMm: 500,
     usb: { need: 'required', drawMilliamps: 90 },
     needsProgram: true,
     mostAmps: 3,
@@ -188,6 +190,7 @@ const linked: readonly Part[] = [
     linkOutletCount: 4,
     link: WEIR,
     feedCount: 2,
+    leadMm: 450,
     usb: { need: 'required', drawMilliamps: 80 },
     needsProgram: true,
     mostAmps: 4,
@@ -211,7 +214,8 @@ const linked: readonly Part[] = [
   }),
 ]
 
-export const demoParts: readonly Part[] = [
+const unmeasured: readonly Part[] = [
+  ...demoCases,
   ...linked,
   screenPump,
   measured(
@@ -613,3 +617,5 @@ export const demoParts: readonly Part[] = [
     priceCents: 490,
   }),
 ]
+
+export const demoParts: readonly Part[] = unmeasured.map(measuredOut)

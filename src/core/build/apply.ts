@@ -1,9 +1,21 @@
 import { LoomError } from '../errors'
 import type { Figure } from '../formats/schema-kit'
 import type { Part } from '../parts/schema'
-import { aboutOf, choiceAbout, detach, insertAt, putBack, setChoice } from './attached'
+import { acceptBack, mindOf } from './accept'
+import {
+  aboutOf,
+  choiceAbout,
+  choiceIndex,
+  detach,
+  dropChoice,
+  insertAt,
+  putBack,
+  setChoice,
+  setMind,
+} from './attached'
 import type { About, ChoiceList, Edit, SingleEdit } from './edit-schema'
 import { itemOf, partOf, portOf, sameRef } from './refs'
+import { placeFaults } from './place-faults'
 import type { Build, Item } from './schema'
 
 /** The build after an edit, and the edit that takes it back. */
@@ -55,9 +67,18 @@ function removeItem(build: Build, { itemId }: EditOf<'removeItem'>): Applied {
   }
 }
 
+/** The build, if all it says of places speaks of what is there. */
+function withSoundPlaces(build: Build): Build {
+  const [fault] = placeFaults(build)
+  if (fault === undefined) return build
+  const place = build.places?.[Number(fault.pointer.split('/')[2])]
+  const mark = build.items.find(({ id }) => id === place?.itemId)?.mark ?? 'A thing'
+  return refuse(`${mark} would sit nowhere: ${fault.message}.`)
+}
+
 function restoreItem(build: Build, edit: EditOf<'restoreItem'>): Applied {
   const withItem = insertItem(insertPart(build, edit.part, edit.partIndex ?? build.parts.length), edit.item, edit.index)
-  const restored = putBack(withItem, edit.item.id, edit.attached)
+  const restored = withSoundPlaces(putBack(withItem, edit.item.id, edit.attached))
   for (const piece of edit.attached) {
     if (piece.list === 'threads') {
       portOf(restored, piece.entry.from)
@@ -180,10 +201,8 @@ function setPart(build: Build, { part }: EditOf<'setPart'>): Applied {
       `${before.name} still has something plugged in or decided at its port “${lost.name}”: unplug it before the port goes.`,
     )
   }
-  return {
-    build: { ...build, parts: build.parts.map((held) => (held.id === part.id ? part : held)) },
-    inverse: { type: 'setPart', part: before },
-  }
+  const parts = build.parts.map((held) => (held.id === part.id ? part : held))
+  return { build: withSoundPlaces({ ...build, parts }), inverse: { type: 'setPart', part: before } }
 }
 
 function addPack(build: Build, { pack, index }: EditOf<'addPack'>): Applied {
@@ -215,25 +234,27 @@ function requireSubject(build: Build, { itemId, portId }: About): void {
   else portOf(build, { itemId, portId })
 }
 
-/** The edit that puts back what the list said about this subject, be it nothing. */
+/** The edit that puts back what the list said about this subject, and where, be it nothing. */
 function chooseBack(build: Build, list: ChoiceList, about: About): SingleEdit {
   const before = choiceAbout(build, list, about)
-  return before === undefined ? { type: 'unchoose', list, about } : { type: 'choose', choice: before }
+  if (before === undefined) return { type: 'unchoose', list, about }
+  return { type: 'choose', choice: before, index: choiceIndex(build, list, about) }
 }
 
-function choose(build: Build, { choice }: EditOf<'choose'>): Applied {
+function choose(build: Build, { choice, index }: EditOf<'choose'>): Applied {
   const { itemId, portId } = aboutOf(choice.entry)
   const about = portId === undefined ? { itemId } : { itemId, portId }
   requireSubject(build, about)
+  const chosen = setChoice(build, choice, index)
   return {
-    build: setChoice(build, choice.list, about, choice),
+    build: choice.list === 'places' ? withSoundPlaces(chosen) : chosen,
     inverse: chooseBack(build, choice.list, about),
   }
 }
 
 function unchoose(build: Build, { list, about }: EditOf<'unchoose'>): Applied {
   requireSubject(build, about)
-  return { build: setChoice(build, list, about, undefined), inverse: chooseBack(build, list, about) }
+  return { build: dropChoice(build, list, about), inverse: chooseBack(build, list, about) }
 }
 
 function applySingle(build: Build, edit: SingleEdit): Applied {
@@ -273,6 +294,13 @@ function applySingle(build: Build, edit: SingleEdit): Applied {
       return choose(build, edit)
     case 'unchoose':
       return unchoose(build, edit)
+    case 'accept': {
+      const mind = mindOf(edit.entry)
+      mind.at.forEach((ref) => portOf(build, ref))
+      return { build: setMind(build, mind, edit.entry, edit.index), inverse: acceptBack(build, mind) }
+    }
+    case 'unaccept':
+      return { build: setMind(build, edit.mind, undefined), inverse: acceptBack(build, edit.mind) }
     default:
       return edit satisfies never
   }

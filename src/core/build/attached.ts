@@ -1,5 +1,6 @@
 import type { PortRef } from '../formats/schema-kit'
-import type { About, Attached, Choice, ChoiceList } from './edit-schema'
+import type { About, Attached, Choice, ChoiceList, Mind } from './edit-schema'
+import { caseOf, mindKey } from './refs'
 import type { Build } from './schema'
 
 type ListName = Exclude<Attached['list'], 'groupMembers'>
@@ -48,7 +49,7 @@ const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
     speaksOf: (thread, itemId) => thread.from.itemId === itemId || thread.to.itemId === itemId,
   },
   // What sits in a case that goes has no place any more.
-  places: ofBuild('places', (place, itemId) => place.itemId === itemId || place.mount?.caseItemId === itemId),
+  places: ofBuild('places', (place, itemId) => place.itemId === itemId || caseOf(place) === itemId),
   accepted: ofBuild('accepted', (entry, itemId) => entry.at.some((ref) => ref.itemId === itemId)),
   modes: ofChoices('modes', atItem),
   parked: ofChoices('parked', atItem),
@@ -57,6 +58,7 @@ const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
   declaredModels: ofChoices('declaredModels', atItem),
   addresses: ofChoices('addresses', isItem),
   covered: ofChoices('covered', isItem),
+  air: ofChoices('air', isItem),
   curves: ofChoices('curves', atItem),
 }
 const LIST_NAMES = Object.keys(SHELVES) as readonly ListName[]
@@ -128,19 +130,46 @@ function isAbout(entry: Choice['entry'], about: About): boolean {
   return itemId === about.itemId && portId === about.portId
 }
 
+const choicesOf = (list: ChoiceList) => SHELVES[list] as unknown as Shelf<ChoiceList>
+
+/** Where a list of choices says something about this port or item; -1 where it does not. */
+export function choiceIndex(build: Build, list: ChoiceList, about: About): number {
+  return choicesOf(list)
+    .read(build)
+    .findIndex((candidate) => isAbout(candidate, about))
+}
+
 /** The entry of a list of choices that is about this port or item. */
 export function choiceAbout(build: Build, list: ChoiceList, about: About): Choice | undefined {
-  const shelf = SHELVES[list] as unknown as Shelf<ChoiceList>
-  const entry = shelf.read(build).find((candidate) => isAbout(candidate, about))
+  const entry = choicesOf(list).read(build)[choiceIndex(build, list, about)]
   return entry === undefined ? undefined : ({ list, entry } as Choice)
 }
 
-/** Sets, replaces or (with undefined) drops the one entry of a list of choices that is about this port or item. */
-export function setChoice(build: Build, list: ChoiceList, about: About, choice: Choice | undefined): Build {
-  const shelf = SHELVES[list] as unknown as Shelf<ChoiceList>
-  const entries = shelf.read(build)
-  const index = entries.findIndex((candidate) => isAbout(candidate, about))
-  const others = entries.filter((_entry, at) => at !== index)
-  const next = choice === undefined ? others : insertAt(others, index < 0 ? others.length : index, choice.entry)
-  return shelf.write(build, next)
+/** The list with its entry at `before` replaced or (with undefined) dropped; a new one (-1) stands last, or at `index`. */
+function replaced<T>(list: readonly T[], before: number, entry: T | undefined, index?: number): readonly T[] {
+  const others = list.filter((_entry, at) => at !== before)
+  return entry === undefined ? others : insertAt(others, before < 0 ? (index ?? others.length) : before, entry)
+}
+
+/** Drops the one entry of a list of choices that is about this port or item. */
+export function dropChoice(build: Build, list: ChoiceList, about: About): Build {
+  const shelf = choicesOf(list)
+  return shelf.write(build, replaced(shelf.read(build), choiceIndex(build, list, about), undefined))
+}
+
+/** Sets or replaces the one entry of a list that is about the same port or item; a new one stands last, or at `index`. */
+export function setChoice(build: Build, { list, entry }: Choice, index: number | undefined): Build {
+  const shelf = choicesOf(list)
+  return shelf.write(build, replaced(shelf.read(build), choiceIndex(build, list, aboutOf(entry)), entry, index))
+}
+
+/** Where the list of minds taken on speaks of this one; -1 where it does not. */
+export function mindIndex(build: Build, mind: Mind): number {
+  return SHELVES.accepted.read(build).findIndex((entry) => mindKey(entry) === mindKey(mind))
+}
+
+/** The build with a mind taken on, or (with undefined) not any more; a new one stands last, or at `index`. */
+export function setMind(build: Build, mind: Mind, entry: EntryOf<'accepted'> | undefined, index?: number): Build {
+  const shelf = SHELVES.accepted
+  return shelf.write(build, replaced(shelf.read(build), mindIndex(build, mind), entry, index))
 }

@@ -1,6 +1,6 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { About, Choice, ChoiceList, SingleEdit } from './edit-schema'
-import type { Place } from './schema'
+import type { Air, Place } from './schema'
 
 const choose = (choice: Choice): SingleEdit => ({ type: 'choose', choice })
 const unchoose = (list: ChoiceList, about: About): SingleEdit => ({ type: 'unchoose', list, about })
@@ -30,3 +30,9 @@ export const coverEdit = (at: PortRef): SingleEdit => choose({ list: 'covered', 
 
 /** Says where an item sits and how. */
 export const placeEdit = (place: Place): SingleEdit => choose({ list: 'places', entry: place })
+
+/** Says nothing any more of where an item sits. */
+export const unplaceEdit = (itemId: string): SingleEdit => unchoose('places', { itemId })
+
+/** Says how a case is to breathe. */
+export const airEdit = (air: Air): SingleEdit => choose({ list: 'air', entry: air })

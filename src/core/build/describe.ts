@@ -13,6 +13,7 @@ export const CHOICE_WORDS: Readonly<Record<ChoiceList, string>> = {
   declaredModels: 'stand-in model',
   addresses: 'address',
   covered: 'contact cover',
+  air: 'air',
   curves: 'curve',
   places: 'place',
 }
@@ -24,9 +25,11 @@ export function nameOfSubject(build: Build, { itemId, portId }: About): string {
 }
 
 /** `front 2, struts inside`: where a thing sits, in a few words. */
-function placeWords({ mount, inwardFace, number }: Place): string {
+function placeWords({ mount, spot, processor, inwardFace, number }: Place): string {
   const words = [
     mount === undefined ? undefined : `${mount.panelId} ${mount.placeNumber}`,
+    spot === undefined ? undefined : `spot ${spot.spotId}`,
+    processor === undefined ? undefined : 'on the processor',
     inwardFace === undefined ? undefined : inwardFace === 'struts' ? 'struts inside' : 'open side inside',
     number === undefined ? undefined : `number ${number}`,
   ].filter((word) => word !== undefined)
@@ -49,6 +52,8 @@ export function choiceValue(choice: Choice): string {
       return String(choice.entry.addressNumber)
     case 'covered':
       return 'on'
+    case 'air':
+      return `fans at ${choice.entry.speedPercent ?? 100} %`
     case 'curves':
       return `${choice.entry.points.length} points`
     case 'places':
@@ -101,6 +106,10 @@ function describeStep(step: SingleEdit, before: Build): string {
       return `headroom ${step.headroomPercent} %`
     case 'choose':
       return describeChoice(step.choice, before)
+    case 'accept':
+      return `take on: ${step.entry.reason}`
+    case 'unaccept':
+      return 'take a mind on no more'
     case 'unchoose':
       return `no ${CHOICE_WORDS[step.list]} for ${nameOfSubject(before, step.about)}`
     default:

@@ -16,6 +16,7 @@ import { PartSchema } from '../parts/schema'
 import {
   AcceptedSchema,
   AddressSchema,
+  AirSchema,
   CurveSchema,
   DeclaredModelSchema,
   FlatOutSchema,
@@ -47,6 +48,7 @@ const AttachedSchema = tagged('list', [
   strict({ list: Type.Literal('declaredModels'), index: Index, entry: DeclaredModelSchema }),
   strict({ list: Type.Literal('addresses'), index: Index, entry: AddressSchema }),
   strict({ list: Type.Literal('covered'), index: Index, entry: PortRefSchema }),
+  strict({ list: Type.Literal('air'), index: Index, entry: AirSchema }),
   strict({ list: Type.Literal('curves'), index: Index, entry: CurveSchema }),
   strict({ list: Type.Literal('accepted'), index: Index, entry: AcceptedSchema }),
   strict({ list: Type.Literal('groupMembers'), index: Index, groupId: Id }),
@@ -96,6 +98,7 @@ export const CHOICE_LISTS = [
   'declaredModels',
   'addresses',
   'covered',
+  'air',
   'curves',
   'places',
 ] as const
@@ -108,6 +111,7 @@ const ChoiceSchema = tagged('list', [
   strict({ list: Type.Literal('declaredModels'), entry: DeclaredModelSchema }),
   strict({ list: Type.Literal('addresses'), entry: AddressSchema }),
   strict({ list: Type.Literal('covered'), entry: PortRefSchema }),
+  strict({ list: Type.Literal('air'), entry: AirSchema }),
   strict({ list: Type.Literal('curves'), entry: CurveSchema }),
   strict({ list: Type.Literal('places'), entry: PlaceSchema }),
 ] as const)
@@ -116,9 +120,16 @@ export type Choice = ModelOf<typeof ChoiceSchema>
 const AboutSchema = strict({ itemId: Id, portId: Type.Optional(Id) })
 export type About = ModelOf<typeof AboutSchema>
 
-/** Sets or replaces the one entry of a list that is about its port or item. */
-const Choose = strict({ type: Type.Literal('choose'), choice: ChoiceSchema })
+/** Sets or replaces the one entry of a list that is about its port or item; a new one stands last, or at `index`. */
+const Choose = strict({ type: Type.Literal('choose'), choice: ChoiceSchema, index: Type.Optional(Index) })
 const Unchoose = strict({ type: Type.Literal('unchoose'), list: oneOf(CHOICE_LISTS), about: AboutSchema })
+
+/** The finding that somebody takes on: its rule, its message, and where it is. */
+const MindSchema = strict({ ruleId: Name, messageId: Name, at: listOf(PortRefSchema, 200) })
+export type Mind = ModelOf<typeof MindSchema>
+/** Takes a mind on, with its figures and a reason, instead of what was said of the same one before. */
+const Accept = strict({ type: Type.Literal('accept'), entry: AcceptedSchema, index: Type.Optional(Index) })
+const Unaccept = strict({ type: Type.Literal('unaccept'), mind: MindSchema })
 
 const SINGLE_EDITS = [
   AddItem,
@@ -137,6 +148,8 @@ const SINGLE_EDITS = [
   ChooseHeadroom,
   Choose,
   Unchoose,
+  Accept,
+  Unaccept,
 ] as const
 
 const SingleEditSchema = tagged('type', SINGLE_EDITS, 'SingleEdit')

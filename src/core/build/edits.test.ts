@@ -13,7 +13,8 @@ import type { Edit, SingleEdit } from './edit-schema'
 import { plugEdit } from './plug'
 import { nextMark } from './refs'
 import type { Build, Pack } from './schema'
-import { adaptTo, carrySlot, describeSlot, readSlot, slotKey, slotsOf } from './slots'
+import { describeSlot } from './slot-text'
+import { adaptTo, carrySlot, readSlot, slotKey, slotsOf } from './slots'
 
 const heron = deepFreeze(demoBuild('tangled-heron'))
 const portsOf = (build: Build, side: 'takes' | 'gives') =>

@@ -1,42 +1,25 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { Part, Relation } from '../parts/schema'
+import { repeated, type Fault } from './fault'
+import { placeFaults, spaceFaults } from './place-faults'
 import type { Build } from './schema'
-
-/** A fault that the shape alone cannot show, at a JSON pointer (RFC 6901). */
-export interface Fault {
-  readonly pointer: string
-  readonly message: string
-}
-
-function* repeated(
-  values: readonly (string | undefined)[],
-  pointerOf: (index: number) => string,
-  what: string,
-): Generator<Fault> {
-  const firstAt = new Map<string, number>()
-  for (const [index, value] of values.entries()) {
-    if (value === undefined) continue
-    const first = firstAt.get(value)
-    if (first === undefined) firstAt.set(value, index)
-    else
-      yield {
-        pointer: pointerOf(index),
-        message: `${what} “${value}” is used twice, first at ${pointerOf(first)}; each must be unique`,
-      }
-  }
-}
 
 /** The ports a relation speaks of, each with its place inside the relation. */
 function portsOfRelation(relation: Relation): readonly (readonly [pointer: string, portId: string])[] {
-  const many = (key: string, ids: readonly string[]) => ids.map((id, index) => [`/${key}/${index}`, id] as const)
+  // A list that nothing is chosen in yet is not there at all, and so is an end without a port.
+  const many = (key: string, ids: readonly string[] | undefined) =>
+    (ids ?? []).map((id, index) => [`/${key}/${index}`, id] as const)
   const one = (key: string, id: string | undefined) => (id === undefined ? [] : [[`/${key}`, id] as const])
   switch (relation.type) {
     case 'joins':
     case 'limit':
     case 'cascade':
       return many('ports', relation.ports)
-    case 'converts':
-      return [...one('from/portId', relation.from.portId), ...one('to/portId', relation.to.portId)]
+    case 'converts': {
+      const { from, to }: { readonly from?: { readonly portId?: string }; readonly to?: { readonly portId?: string } } =
+        relation
+      return [...one('from/portId', from?.portId), ...one('to/portId', to?.portId)]
+    }
     case 'powers':
       return [
         ...many('feeds', relation.feeds),
@@ -64,8 +47,8 @@ function portsOfRelation(relation: Relation): readonly (readonly [pointer: strin
   }
 }
 
-/** Faults of one part by itself: ports and leads that are named twice or not there. */
-export function* partFaults(part: Part, at: string): Generator<Fault> {
+/** Faults of a part that may still be half written: ports and leads that are named twice or not there. */
+export function* draftFaults(part: Part, at: string): Generator<Fault> {
   yield* repeated(
     part.ports.map((port) => port.id),
     (i) => `${at}/ports/${i}/id`,
@@ -90,6 +73,12 @@ export function* partFaults(part: Part, at: string): Generator<Fault> {
       }
     }
   }
+}
+
+/** Faults of one whole part by itself: as in a draft, and those of its measures. */
+export function* partFaults(part: Part, at: string): Generator<Fault> {
+  yield* draftFaults(part, at)
+  yield* spaceFaults(part, at)
 }
 
 /** Ids that stand twice in a list of parts, or of packs. */
@@ -135,7 +124,7 @@ function* referenceFaults(build: Build): Generator<Fault> {
     if (message !== undefined) yield { pointer, message }
   }
   const itemRefs: (readonly [string, string])[] = [
-    ...(build.places ?? []).map((place, i) => [`/places/${i}/itemId`, place.itemId] as const),
+    ...(build.choices.air ?? []).map((entry, i) => [`/choices/air/${i}/itemId`, entry.itemId] as const),
     ...(build.choices.addresses ?? []).map((entry, i) => [`/choices/addresses/${i}/itemId`, entry.itemId] as const),
     ...(build.groups ?? []).flatMap((group, i) =>
       group.itemIds.map((itemId, j) => [`/groups/${i}/itemIds/${j}`, itemId] as const),
@@ -143,31 +132,6 @@ function* referenceFaults(build: Build): Generator<Fault> {
   ]
   for (const [pointer, itemId] of itemRefs) {
     if (!itemById.has(itemId)) yield { pointer, message: `there is no item “${itemId}”` }
-  }
-}
-
-/** Places that speak of a case, a panel or a layout that is not there, or of more places than the layout has. */
-function* placeFaults(build: Build): Generator<Fault> {
-  const itemById = new Map(build.items.map((item) => [item.id, item]))
-  const partById = new Map(build.parts.map((part) => [part.id, part]))
-  for (const [i, { mount }] of (build.places ?? []).entries()) {
-    if (mount === undefined) continue
-    const at = `/places/${i}/mount`
-    const holder = itemById.get(mount.caseItemId)
-    const panels = holder === undefined ? undefined : partById.get(holder.partId)?.panels
-    const panel = panels?.find(({ id }) => id === mount.panelId)
-    const layout = panel?.layouts.find(({ id }) => id === mount.layoutId)
-    if (holder === undefined) yield { pointer: `${at}/caseItemId`, message: `there is no item “${mount.caseItemId}”` }
-    else if (panel === undefined)
-      yield { pointer: `${at}/panelId`, message: `${holder.mark} has no panel “${mount.panelId}”` }
-    else if (layout === undefined) {
-      yield { pointer: `${at}/layoutId`, message: `${panel.name} of ${holder.mark} has no layout “${mount.layoutId}”` }
-    } else if (mount.placeNumber > layout.placeCount) {
-      yield {
-        pointer: `${at}/placeNumber`,
-        message: `this layout has ${layout.placeCount} places, but place ${mount.placeNumber} is named`,
-      }
-    }
   }
 }
 

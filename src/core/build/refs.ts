@@ -1,7 +1,8 @@
 import { LoomError } from '../errors'
 import type { PortRef } from '../formats/schema-kit'
 import type { Part, Port } from '../parts/schema'
-import type { Build, Item } from './schema'
+import type { Mind } from './edit-schema'
+import type { Build, Item, Place } from './schema'
 
 /** One text for a port of an item; ids hold no dot, so it is never ambiguous. */
 export type PortKey = `${string}.${string}`
@@ -100,4 +101,14 @@ export function freshThreadId(build: Build, from: PortRef): string {
     const id = `${from.itemId}_${from.portId}_${number}`
     if (!taken.has(id)) return id
   }
+}
+
+/** The case that a place is in, be it a mount, a spot for boxes or the processor of its board. */
+export function caseOf({ mount, spot, processor }: Place): string | undefined {
+  return mount?.caseItemId ?? spot?.caseItemId ?? processor?.caseItemId
+}
+
+/** One text for a mind: the same rule, message and places, in whatever order they are named. */
+export function mindKey({ ruleId, messageId, at }: Mind): string {
+  return `${ruleId} ${messageId} ${at.map(portKey).toSorted().join(' ')}`
 }

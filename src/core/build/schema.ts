@@ -14,6 +14,7 @@ import {
   type ModelOf,
 } from '../formats/schema-kit'
 import { HEADER_MODES } from './modes'
+import { FIXINGS } from '../parts/kinds'
 import { PartSchema, PriceSchema } from '../parts/schema'
 import { FORMAT_NAME, FORMAT_VERSION } from './format-name'
 
@@ -91,6 +92,13 @@ const MountSchema = strict({
 export const PlaceSchema = strict({
   itemId: Id,
   mount: Type.Optional(MountSchema),
+  /** A spot for boxes of a case, instead of a place for fans. */
+  spot: Type.Optional(strict({ caseItemId: Id, spotId: Id })),
+  /** On the processor of the board in this case, as an air cooler sits. */
+  processor: Type.Optional(strict({ caseItemId: Id })),
+  fixing: Type.Optional(oneOf(FIXINGS)),
+  /** The end of a radiator that its hoses leave by: the one at the front or the floor, or the other. */
+  hoseEnd: Type.Optional(oneOf(['start', 'end'] as const)),
   /** On which side of the radiator in the same layout a fan sits; `inner` looks into the case. */
   radiatorSide: Type.Optional(oneOf(['inner', 'outer'] as const)),
   inwardFace: Type.Optional(oneOf(['open', 'struts'] as const)),
@@ -118,6 +126,13 @@ export const FlatOutSchema = strict({ at: PortRefSchema, reason: Name })
 export const SyncSettingSchema = strict({ at: PortRefSchema, isOn: Type.Boolean() })
 export const DeclaredModelSchema = strict({ at: PortRefSchema, model: Name, ledCount: Count, unitCount: Count })
 export const AddressSchema = strict({ itemId: Id, addressNumber: Count })
+/** How a case is to breathe: the speed its fans are planned at, and what filters and grilles leave of their free flow. */
+export const AirSchema = strict({
+  itemId: Id,
+  speedPercent: Type.Optional(Percent),
+  panels: Type.Optional(listOf(strict({ panelId: Id, passesPercent: Percent }), 24)),
+})
+export type Air = ModelOf<typeof AirSchema>
 
 const ChoicesSchema = strict({
   headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
@@ -129,6 +144,7 @@ const ChoicesSchema = strict({
   declaredModels: Type.Optional(listOf(DeclaredModelSchema, LIMITS.threadsPerBuild)),
   addresses: Type.Optional(listOf(AddressSchema, LIMITS.itemsPerBuild)),
   covered: Type.Optional(listOf(PortRefSchema, LIMITS.threadsPerBuild)),
+  air: Type.Optional(listOf(AirSchema, LIMITS.itemsPerBuild)),
   curves: Type.Optional(listOf(CurveSchema, 256)),
   cpuHeaderBlindReason: Type.Optional(Name),
   leastFramesPerSecond: Type.Optional(Type.Number({ minimum: 1, maximum: 1000 })),

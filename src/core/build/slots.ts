@@ -2,9 +2,9 @@ import { LoomError } from '../errors'
 import type { PortRef } from '../formats/schema-kit'
 import { stepsOf, apply } from './apply'
 import { aboutOf, choiceAbout } from './attached'
-import { CHOICE_WORDS, choiceValue, nameOfSubject } from './describe'
-import type { About, ChoiceList, Edit, SingleEdit } from './edit-schema'
-import { nameOfPort, nextMark, portKey, sameRef } from './refs'
+import type { About, ChoiceList, Edit, Mind, SingleEdit } from './edit-schema'
+import { acceptedOf, mindOf } from './accept'
+import { mindKey, nextMark, portKey, sameRef } from './refs'
 import type { Part } from '../parts/schema'
 import type { Build, Thread } from './schema'
 
@@ -15,6 +15,7 @@ import type { Build, Thread } from './schema'
 export type Slot =
   | { readonly about: 'lead'; readonly at: PortRef }
   | { readonly about: 'choice'; readonly list: ChoiceList; readonly of: About }
+  | { readonly about: 'mind'; readonly mind: Mind }
   | { readonly about: 'item'; readonly itemId: string }
   | { readonly about: 'mark'; readonly itemId: string }
   | { readonly about: 'stock'; readonly itemId: string }
@@ -31,6 +32,8 @@ export function slotKey(slot: Slot): string {
       return `lead:${portKey(slot.at)}`
     case 'choice':
       return `${slot.list}:${slot.of.itemId}.${slot.of.portId ?? ''}`
+    case 'mind':
+      return `mind:${mindKey(slot.mind)}`
     case 'item':
     case 'mark':
     case 'stock':
@@ -114,6 +117,10 @@ function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
     }
     case 'unchoose':
       return [{ about: 'choice', list: step.list, of: step.about }]
+    case 'accept':
+      return [{ about: 'mind', mind: mindOf(step.entry) }]
+    case 'unaccept':
+      return [{ about: 'mind', mind: step.mind }]
     default:
       return step satisfies never
   }
@@ -164,7 +171,8 @@ export function adaptTo(build: Build, edit: Edit): Edit {
   return { ...edit, item: { ...edit.item, mark: freeMarkLike(build, edit.item.mark) } }
 }
 
-function threadsFrom(build: Build, at: PortRef): readonly Thread[] {
+/** The threads of one lead. */
+export function threadsFrom(build: Build, at: PortRef): readonly Thread[] {
   return build.threads.filter((thread) => sameRef(thread.from, at))
 }
 
@@ -179,6 +187,8 @@ export function readSlot(build: Build, slot: Slot): unknown {
       }))
     case 'choice':
       return choiceAbout(build, slot.list, slot.of)?.entry ?? null
+    case 'mind':
+      return acceptedOf(build, slot.mind) ?? null
     case 'item':
       return build.items.some((item) => item.id === slot.itemId)
     case 'mark':
@@ -215,6 +225,7 @@ const hasItem = (build: Build, itemId: string) => build.items.some((item) => ite
 function subjectIsGone(slot: Slot, target: Build): boolean {
   if (slot.about === 'lead') return !hasItem(target, slot.at.itemId)
   if (slot.about === 'choice') return !hasItem(target, slot.of.itemId)
+  if (slot.about === 'mind') return slot.mind.at.some(({ itemId }) => !hasItem(target, itemId))
   if (slot.about === 'figure' || slot.about === 'part') return !target.parts.some((part) => part.id === slot.partId)
   return slot.about !== 'item' && 'itemId' in slot && !hasItem(target, slot.itemId)
 }
@@ -240,6 +251,10 @@ export function carrySlot(slot: Slot, wanted: Build, target: Build): Edit | unde
     case 'choice': {
       const choice = choiceAbout(wanted, slot.list, slot.of)
       return choice === undefined ? { type: 'unchoose', list: slot.list, about: slot.of } : { type: 'choose', choice }
+    }
+    case 'mind': {
+      const entry = acceptedOf(wanted, slot.mind)
+      return entry === undefined ? { type: 'unaccept', mind: slot.mind } : { type: 'accept', entry }
     }
     case 'item':
       return carryItem(slot.itemId, wanted)
@@ -276,57 +291,4 @@ function carryItem(itemId: string, wanted: Build): Edit {
   if (item === undefined) return { type: 'removeItem', itemId }
   const part = wanted.parts.find((held) => held.id === item.partId)
   return part === undefined ? { type: 'addItem', item } : { type: 'addItem', item, part }
-}
-
-const plugs = (build: Build, at: PortRef): string => {
-  const names = threadsFrom(build, at).map((thread) => nameOfPort(build, thread.to))
-  return names.length === 0 ? 'loose' : `in ${names.join(' and ')}`
-}
-
-/** The slot and what it holds, in words: for showing two people's values side by side. */
-export function describeSlot(build: Build, slot: Slot): { readonly subject: string; readonly value: string } {
-  const mark = (itemId: string) => build.items.find((item) => item.id === itemId)?.mark ?? itemId
-  const text = (value: unknown) => (value === null ? 'not set' : String(value))
-  switch (slot.about) {
-    case 'lead':
-      return { subject: `plug of ${nameOfPort(build, slot.at)}`, value: plugs(build, slot.at) }
-    case 'choice': {
-      const choice = choiceAbout(build, slot.list, slot.of)
-      return {
-        subject: `${CHOICE_WORDS[slot.list]} of ${nameOfSubject(build, slot.of)}`,
-        value: choice === undefined ? 'not set' : choiceValue(choice),
-      }
-    }
-    case 'item':
-      return {
-        subject: `item ${mark(slot.itemId)}`,
-        value: readSlot(build, slot) === true ? 'on the bench' : 'taken off',
-      }
-    case 'mark':
-      return { subject: 'mark of an item', value: text(readSlot(build, slot)) }
-    case 'stock':
-      return { subject: `${mark(slot.itemId)}`, value: readSlot(build, slot) === 'toBuy' ? 'to buy' : 'owned' }
-    case 'part': {
-      const part = build.parts.find((held) => held.id === slot.partId)
-      return {
-        subject: `part ${part?.name ?? slot.partId}`,
-        value: part === undefined ? 'taken off' : 'as it stands here',
-      }
-    }
-    case 'pack':
-      return { subject: 'pack', value: build.packs?.find((pack) => pack.id === slot.packId)?.name ?? 'not bought' }
-    case 'figure': {
-      const figure = readSlot(build, slot) as { readonly value: number } | null
-      return {
-        subject: `figure ${slot.path.at(-1)} of a part`,
-        value: figure === null ? 'unknown' : String(figure.value),
-      }
-    }
-    case 'name':
-      return { subject: 'name of the build', value: build.name }
-    case 'headroom':
-      return { subject: 'headroom', value: `${build.choices.headroomPercent} %` }
-    default:
-      return slot satisfies never
-  }
 }

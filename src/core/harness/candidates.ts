@@ -9,9 +9,13 @@ import type { Term } from './draw'
 import { hasRoomFor } from './occupancy'
 import { railOrigin } from './upstream'
 import { railsOn } from './volts'
+import { runsTo, type Run } from './ways'
 import type { PlacedPort } from './wiring'
 
-/** Best first. `here` is where the lead is plugged now; `unfed` a port that nothing feeds yet; `ring` one the lead itself feeds. */
+/**
+ * Best first. `here` is where the lead is plugged now; `unfed` a port that nothing feeds yet; `short` one that the lead
+ * does not reach; `ring` one the lead itself feeds.
+ */
 export const VERDICTS = [
   'here',
   'holds',
@@ -19,6 +23,7 @@ export const VERDICTS = [
   'unknown',
   'tight',
   'unfed',
+  'short',
   'over',
   'taken',
   'ring',
@@ -44,6 +49,8 @@ export interface Candidate {
   readonly changes: readonly BudgetChange[]
   /** The supply that stands on the port where the lead needs another one. */
   readonly wrongRails: readonly Rail[]
+  /** The hardest of the ways the lead would take there; undefined where no place is said. */
+  readonly run: Run | undefined
 }
 
 /** What lies between a giving port and the sources of its rail. */
@@ -114,6 +121,16 @@ function standing(harness: Harness, lead: Lead, to: PlacedPort, feeds: readonly 
 
 const isLight = ({ port }: PlacedPort) => port.wires.some((wire) => wire === 'data' || wire === 'r')
 
+/** From the best to the worst; where it is open it may yet be well. */
+const REACHES = ['yes', 'open', 'tight', 'inSight', 'no'] as const
+
+/** The hardest of the ways that this lead, and what hangs on it, would take to a port. */
+function hardestRun(harness: Harness, lead: PlacedPort, to: PlacedPort): Run | undefined {
+  if (harness.places().length === 0) return undefined
+  const hardness = ({ verdict }: Run) => REACHES.indexOf(verdict)
+  return runsTo(harness, lead, to).toSorted((a, b) => hardness(b) - hardness(a))[0]
+}
+
 function candidateFor(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
   const fit = fitOf(lead.placed.port, to.port)
   const supplies = lead.terms.map(([rail, terms]) => ({
@@ -127,7 +144,8 @@ function candidateFor(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
   ]
   const shared = supplies.filter(({ rail }) => to.port.wires.includes(rail))
   const changes = shared.flatMap(({ terms, above: { budgets } }) => changesFor(budgets, terms))
-  const common = { to: to.ref, misfit: fit.misfit, lost: fit.lost, changes, wrongRails }
+  const run = fit.misfit === 'none' ? hardestRun(harness, lead.placed, to) : undefined
+  const common = { to: to.ref, misfit: fit.misfit, lost: fit.lost, changes, wrongRails, run }
   const stands = standing(
     harness,
     lead,
@@ -140,7 +158,8 @@ function candidateFor(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
   if (hurts) return { ...common, verdict: 'volts' }
   if (stands !== 'open') return { ...common, verdict: stands }
   const isUnfed = supplies.length > 0 && supplies.every(({ on }) => on.length === 0)
-  return { ...common, verdict: isUnfed ? 'unfed' : worstOf(changes) }
+  const verdict = isUnfed ? 'unfed' : worstOf(changes)
+  return { ...common, verdict: verdict !== 'over' && run?.verdict === 'no' ? 'short' : verdict }
 }
 
 /** Case fans leave the processor's and the pump's headers alone; a pump looks for them first (common practice, no source). */
@@ -182,7 +201,10 @@ export function candidatesFor(harness: Harness, leadRef: PortRef): readonly Cand
       candidate.lost.length,
       isFar,
       roleRank(harness, lead, to),
+      REACHES.indexOf(candidate.run?.verdict ?? 'open'),
       largestShare(candidate),
+      // Of equals the nearest is the tidiest.
+      candidate.run?.leastMm ?? 0,
     ]
     return { candidate, rank, mark: to.item.mark }
   })

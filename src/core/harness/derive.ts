@@ -11,6 +11,7 @@ import { deriveSpeed, type Speed } from './speed'
 import { deriveTach, type Tach } from './tach'
 import { derivePlaces, type Placed } from './places'
 import { deriveUsb, type Usb } from './usb'
+import { deriveRuns, type Run } from './ways'
 import { deriveWiring, listBy, type Wiring } from './wiring'
 
 /** All that follows from a build and that rules and screens read; nothing of it is ever stored. */
@@ -28,6 +29,9 @@ export interface Harness extends Wiring {
   readonly usb: () => Usb
   /** Everything whose place is said. */
   readonly places: () => readonly Placed[]
+  readonly placeOf: (itemId: string) => Placed | undefined
+  /** The runs of leads from things whose place is said. */
+  readonly runs: () => readonly Run[]
 }
 
 /** Works a value out when it is first asked for, and keeps it. */
@@ -49,8 +53,11 @@ export function derive(build: Build, glow: Glow = FULL_WHITE): Harness {
   const byPort = lazily(() =>
     listBy(budgets.flatMap((budget) => budget.at.map((ref) => [portKey(ref), budget] as const))),
   )
+  const places = lazily(() => derivePlaces(wiring))
+  const placeById = lazily(() => new Map(places().map((placed) => [placed.item.id, placed])))
+  const site = { ...wiring, places, placeOf: (itemId: string) => placeById().get(itemId) }
   return {
-    ...wiring,
+    ...site,
     glow,
     choices,
     nets,
@@ -61,6 +68,6 @@ export function derive(build: Build, glow: Glow = FULL_WHITE): Harness {
     tach: lazily(() => deriveTach(wiring, nets)),
     lights: lazily(() => deriveLights(wiring, nets, choices)),
     usb: lazily(() => deriveUsb(wiring)),
-    places: lazily(() => derivePlaces(wiring)),
+    runs: lazily(() => deriveRuns(site)),
   }
 }

@@ -157,7 +157,7 @@ describe('why not here', () => {
     const givers = harness.ports.filter(({ port, item }) => port.side === 'gives' && item.id !== 'f4')
     expect(candidates).toHaveLength(givers.length)
     const texts = answers('f4.fan')
-    expect(texts.get('SYS2')).toBe('0.00 to 0.22 of 1.00 A')
+    expect(texts.get('SYS2')).toBe('0.00 to 0.22 of 1.00 A; 464 mm to spare')
     expect(texts.get('SYS1')).toBe('taken by Y1 board lead')
     expect(texts.get('LED5V')).toBe('does not mate: this is a 5 V addressable light plug')
   })

@@ -1,86 +1,159 @@
-import type { Figure, PortRef } from '../formats/schema-kit'
-import type { Part } from '../parts/schema'
-import { cornerOf, type Corner, type Point } from '../places/space'
-import { wayBetween, type Way } from '../places/ways'
+import type { Item } from '../build/schema'
+import type { Figure } from '../formats/schema-kit'
+import { pointOf, reachOf, SIGHT_MM, wayBetween, type Reach, type Space, type Way, type WayEnd } from '../places/ways'
+import { distanceMm } from '../places/space'
 import { isWeak } from './draw'
-import type { Mounted, Placed } from './places'
-import type { PlacedPort, Wiring } from './wiring'
+import type { CaseSpace } from './places'
+import { startsOf, towards, type End, type Site, type Stretch } from './way-ends'
+import type { PlacedPort } from './wiring'
 
-type Space = NonNullable<Part['space']>
+/** The way from one point to another: behind the tray as a rule, and how far it would be in sight. */
+export interface RunWay {
+  readonly from: WayEnd
+  readonly to: WayEnd
+  readonly way: Way | undefined
+  /** Straight across the space of the board; undefined where the tray is between the ends. */
+  readonly sightMm: number | undefined
+}
 
-/** A lead of a thing in the case, plugged straight into a header of the board. */
+/**
+ * Whether a lead reaches: yes with slack, tight without, inSight where only the way across the board is short enough,
+ * no where it is too short, open where a figure or a place is not known or the corner decides.
+ */
+export type Verdict = Reach | 'inSight' | 'open'
+
+/** A lead of a thing in the case, with all that hangs between it and the header or box it goes to. */
 export interface Run {
+  /** The lead at the thing, and the port its plug is in. */
   readonly lead: PlacedPort
-  readonly header: PortRef
-  readonly leadMm: Figure | undefined
-  /** The way from each corner that the lead may leave by: one where it is said, else all four; none where a place is open. */
-  readonly ways: readonly Way[]
-  /** Whether a figure on the way is only assumed. */
+  readonly to: PlacedPort
+  /** The header, or the port of a thing in the case, at the end of it all; `to` itself where that is open. */
+  readonly goal: PlacedPort
+  /** Pieces that the lead is longer by, such as a splitter. */
+  readonly via: readonly Item[]
+  /** All leads on the way, one behind the other; undefined where one of them is not known. */
+  readonly leadMm: number | undefined
+  /** One for every pair of points that the ends may be at. */
+  readonly ways: readonly RunWay[]
+  readonly verdict: Verdict
+  /** The shortest way there; undefined where there is none. */
+  readonly leastMm: number | undefined
+  /** Whether a figure on the way is only assumed, or its end only hoped to be the nearest. */
   readonly isAssumed: boolean
 }
 
-const CORNERS: readonly Corner[] = [0, 1, 2, 3]
+interface KnownSpace {
+  readonly space: Space
+  /** Ways that were looked for before, by their ends: edits of a build leave most of them as they were. */
+  readonly ways: Map<string, Way | undefined>
+}
+const knownSpaces = new WeakMap<CaseSpace, KnownSpace>()
+const NO_SPACE: KnownSpace = { space: { holes: [], sightMm: Infinity }, ways: new Map() }
 
-function headerPoint(
-  space: Space,
-  spot: { readonly xMm: Figure; readonly yMm: Figure } | undefined,
-): Point | undefined {
-  if (space.board === undefined || spot === undefined) return undefined
-  return { xMm: space.board.xMm.value + spot.xMm.value, yMm: space.board.yMm.value + spot.yMm.value, zMm: 0 }
+/** The holes of a case; without two of them nothing comes out again, and leads run in sight. */
+function spaceOf(caseSpace: CaseSpace | undefined): KnownSpace {
+  if (caseSpace === undefined) return NO_SPACE
+  const known = knownSpaces.get(caseSpace)
+  if (known !== undefined) return known
+  const holes = (caseSpace.holes ?? []).map(({ id, xMm, yMm }) => ({
+    id,
+    ...pointOf({ xMm: xMm.value, yMm: yMm.value }),
+  }))
+  const made = { space: { holes, sightMm: holes.length < 2 ? Infinity : SIGHT_MM }, ways: new Map() }
+  knownSpaces.set(caseSpace, made)
+  return made
 }
 
-function cornersOf(
-  space: Space,
-  { panel, layout, placeNumber }: Mounted,
-  corner: number | undefined,
-): readonly Point[] {
-  const frame = { depthMm: space.depthMm.value, heightMm: space.heightMm.value, widthMm: space.widthMm.value }
-  const spot = { side: panel.side, sizeMm: layout.sizeMm.value, placeCount: layout.placeCount, placeNumber }
-  const wanted = corner === undefined ? CORNERS : CORNERS.filter((one) => one === corner)
-  return wanted.map((one) => cornerOf(frame, spot, one))
+function wayIn({ space, ways }: KnownSpace, from: WayEnd, to: WayEnd): Way | undefined {
+  const key = [from, to].map(({ xMm, yMm, zMm, isBehind }) => `${xMm} ${yMm} ${zMm} ${isBehind === true}`).join(' ')
+  if (!ways.has(key)) ways.set(key, wayBetween(from, to, space))
+  return ways.get(key)
 }
 
-function figuresOf(space: Space, spot: { readonly xMm: Figure; readonly yMm: Figure } | undefined): readonly Figure[] {
-  const points = [
-    ...(space.holes ?? []),
-    ...(space.board === undefined ? [] : [space.board]),
-    ...(spot === undefined ? [] : [spot]),
-  ]
-  return [space.depthMm, space.heightMm, space.widthMm, ...points.flatMap(({ xMm, yMm }) => [xMm, yMm])]
+function verdictOn({ way, sightMm }: RunWay, leadMm: number): Verdict {
+  const reach = way === undefined ? 'no' : reachOf(leadMm, way.lengthMm)
+  if (reach !== 'no' || sightMm === undefined) return reach
+  return reachOf(leadMm, sightMm) === 'no' ? 'no' : 'inSight'
 }
 
-function runOf(
-  wiring: Wiring,
-  { mounted, place }: Placed & { readonly mounted: Mounted },
-  lead: PlacedPort,
-): Run | undefined {
-  const header = wiring.across(lead.ref)[0]
-  const leadId = lead.port.lead?.leadId
-  if (header === undefined || leadId === undefined || header.port.role === undefined) return undefined
-  const leadMm = lead.facts.part.leads?.find(({ id }) => id === leadId)?.lengthMm
-  const { space } = wiring.factsOfItem(mounted.caseItem.id).part
-  const common = { lead, header: header.ref, leadMm }
-  const to = space === undefined ? undefined : headerPoint(space, header.port.spot)
-  if (space === undefined || to === undefined) return { ...common, ways: [], isAssumed: false }
-  const holes = (space.holes ?? []).map(({ id, xMm, yMm }) => ({ id, xMm: xMm.value, yMm: yMm.value }))
-  // Without two holes there is no way behind the tray, and the lead runs in sight.
-  const ways = cornersOf(space, mounted, place.leadCorner).flatMap(
-    (from) => wayBetween(from, to, { holes, mayCross: holes.length < 2 }) ?? [],
+/** All points agree, or the corner decides and the answer is open; the best of hoped-for points is taken. */
+function verdictOf(ways: readonly RunWay[], leadMm: number | undefined, isHoped: boolean): Verdict {
+  if (leadMm === undefined || ways.length === 0) return 'open'
+  const verdicts = new Set(ways.map((way) => verdictOn(way, leadMm)))
+  if (isHoped) return (['yes', 'tight', 'inSight', 'no'] as const).find((verdict) => verdicts.has(verdict))!
+  const [only] = verdicts
+  return verdicts.size === 1 ? only! : 'open'
+}
+
+type Start = Stretch & { readonly from: PlacedPort }
+type Goal = Stretch & { readonly goal: PlacedPort }
+
+function joinEnds(site: Site, start: Start, to: PlacedPort, goal: Goal): Run {
+  const space = spaceOf(site.factsOfItem(start.end.caseItem.id).part.space)
+  const areInOne = start.end.caseItem.id === goal.end.caseItem.id
+  const ways = !areInOne
+    ? []
+    : start.end.points.flatMap((from) =>
+        goal.end.points.map((end): RunWay => {
+          const areOneSide = (from.isBehind === true) === (end.isBehind === true)
+          return {
+            from,
+            to: end,
+            way: wayIn(space, from, end),
+            sightMm: areOneSide ? distanceMm(from, end) : undefined,
+          }
+        }),
+      )
+  const figures: readonly (Figure | undefined)[] = [...start.leadsMm, ...goal.leadsMm]
+  const known = figures.filter((figure) => figure !== undefined)
+  const leadMm = known.length < figures.length ? undefined : known.reduce((sum, { value }) => sum + value, 0)
+  const lengths = ways.flatMap(({ way }) => (way === undefined ? [] : [way.lengthMm]))
+  return {
+    lead: start.from,
+    to,
+    goal: goal.goal,
+    via: [...start.via, ...goal.via],
+    leadMm,
+    ways,
+    verdict: verdictOf(ways, leadMm, goal.end.isHoped),
+    leastMm: lengths.length === 0 ? undefined : Math.min(...lengths),
+    isAssumed: goal.end.isHoped || start.end.isAssumed || goal.end.isAssumed || isWeak(...known),
+  }
+}
+
+/** Frames that clip together in neighbouring places need no lead between them. */
+export function isClipped(site: Site, lead: PlacedPort, to: PlacedPort): boolean {
+  if (to.port.bareContacts !== true) return false
+  const [a, b] = [site.placeOf(lead.item.id)?.mounted, site.placeOf(to.item.id)?.mounted]
+  return (
+    a !== undefined &&
+    a.caseItem === b?.caseItem &&
+    a.layout === b.layout &&
+    Math.abs(a.placeNumber - b.placeNumber) === 1
   )
-  const isAssumed = [leadMm, ...figuresOf(space, header.port.spot)].some(
-    (figure) => figure !== undefined && isWeak(figure),
-  )
-  return { ...common, ways, isAssumed }
 }
 
-/** The runs of leads from things whose place in a case is known to headers of a board. */
-export function deriveRuns(wiring: Wiring, places: readonly Placed[]): readonly Run[] {
-  return places.flatMap((placed) => {
-    const { mounted, item, facts } = placed
-    if (mounted === undefined) return []
-    return facts.part.ports.flatMap((port) => {
-      if (port.side !== 'takes') return []
-      return runOf(wiring, { ...placed, mounted }, wiring.port({ itemId: item.id, portId: port.id })) ?? []
-    })
+/**
+ * The runs a lead would make in this port: one for each thing in a case that it comes from. None where no place is said,
+ * or where what it goes to comes to meet it.
+ */
+export function runsTo(site: Site, lead: PlacedPort, to: PlacedPort): readonly Run[] {
+  if (isClipped(site, lead, to)) return []
+  return startsOf(site, lead).flatMap((start): readonly Run[] => {
+    const goal = towards(site, to, start.end.caseItem)
+    if (goal === 'meets') return []
+    const nowhere: End = { caseItem: start.end.caseItem, points: [], isAssumed: false, isHoped: false }
+    return [joinEnds(site, start, to, goal ?? { end: nowhere, leadsMm: [], via: [], goal: to })]
   })
+}
+
+/** The runs of all leads that are plugged, from things whose place is said, in the order of the marks. */
+export function deriveRuns(site: Site): readonly Run[] {
+  return site.places().flatMap(({ item, facts }) =>
+    facts.part.ports.flatMap((port) => {
+      if (port.side !== 'takes' || port.lead === undefined) return []
+      const lead = site.port({ itemId: item.id, portId: port.id })
+      return site.across(lead.ref).flatMap((to) => runsTo(site, lead, to))
+    }),
+  )
 }

@@ -27,3 +27,7 @@ export const KIND_NAMES: Readonly<Record<Kind, string>> = {
   case: 'Cases',
   other: 'Other things',
 }
+
+/** What holds a thing where it sits. */
+export const FIXINGS = ['screws', 'pads', 'pins', 'tape', 'magnet', 'strap', 'clip'] as const
+export type Fixing = (typeof FIXINGS)[number]

@@ -14,7 +14,7 @@ import {
   type ModelOf,
 } from '../formats/schema-kit'
 import { ENDS, FAMILIES, RAILS, WIRES } from './connectors'
-import { KINDS } from './kinds'
+import { FIXINGS, KINDS } from './kinds'
 
 const Amps = figure(1000)
 const Watts = figure(10000)
@@ -242,7 +242,9 @@ const MechanicalSchema = strict({
   /** A cooler's radiator: for how many fans of which size. */
   radiatorFanSizeMm: Type.Optional(figure(2000)),
   radiatorFanCount: Type.Optional(figure(12)),
-  fixing: Type.Optional(oneOf(['screws', 'pads', 'pins', 'tape', 'magnet', 'strap', 'clip'] as const)),
+  fixing: Type.Optional(oneOf(FIXINGS)),
+  /** A box with buttons of its own, that is worked by hand. */
+  isHandWorked: Type.Optional(Type.Boolean()),
 })
 
 /** What a panel of a case can hold; of its layouts one is in use at a time. */
@@ -251,6 +253,10 @@ const LayoutSchema = strict({
   holds: oneOf(['fans', 'radiator'] as const),
   sizeMm: figure(2000),
   placeCount: Type.Integer({ minimum: 1, maximum: 12 }),
+  /** Where its first place begins, from the front or the floor; in the middle of the panel where it is not said. */
+  startMm: Type.Optional(Millimetres),
+  /** Its middle line, from the tray (on the side panel: from the floor); in the middle where it is not said. */
+  acrossMm: Type.Optional(Millimetres),
 })
 const SIDES = ['front', 'top', 'back', 'bottom', 'side'] as const
 const PanelSchema = strict({
@@ -266,10 +272,31 @@ const SpaceSchema = strict({
   depthMm: Millimetres,
   heightMm: Millimetres,
   widthMm: Millimetres,
-  /** Where the board's corner at the front and the floor stands on the tray. */
+  /** Where the board's corner at the rear and the roof stands on the tray: boards of all sizes have it in common. */
   board: Type.Optional(strict({ xMm: Millimetres, yMm: Millimetres })),
   /** Holes in the tray, to the space behind it. */
   holes: Type.Optional(listOf(strict({ id: Id, xMm: Millimetres, yMm: Millimetres }), 64)),
+  /** Where boxes and lights may be fixed, on the tray or behind it. */
+  spots: Type.Optional(
+    listOf(
+      strict({
+        id: Id,
+        name: Name,
+        xMm: Millimetres,
+        yMm: Millimetres,
+        isBehind: Type.Boolean(),
+        isInReach: Type.Optional(Type.Boolean()),
+      }),
+      64,
+    ),
+  ),
+})
+
+/** The outline of a board, and where its processor sits; from the corner at the front and the floor, as its headers. */
+const OutlineSchema = strict({
+  depthMm: Millimetres,
+  heightMm: Millimetres,
+  processor: Type.Optional(strict({ xMm: Millimetres, yMm: Millimetres })),
 })
 
 export const PriceSchema = strict({ cents: Type.Integer({ minimum: 0, maximum: 100000000 }), currency: Currency })
@@ -289,6 +316,7 @@ export const PartSchema = strict(
     mechanical: Type.Optional(MechanicalSchema),
     panels: Type.Optional(listOf(PanelSchema, 24)),
     space: Type.Optional(SpaceSchema),
+    outline: Type.Optional(OutlineSchema),
     construction: Type.Optional(oneOf(['moulded', 'crimped'] as const, 'how a cable end is made')),
     price: Type.Optional(PriceSchema),
   },

@@ -1,3 +1,5 @@
+import type { Side } from './space'
+
 /**
  * Which way air goes through a fan: it enters by the open side and leaves by the side with the struts and the motor hub
  * (common practice, no source), unless the blades are reversed, which swaps the two, or an arrow on the frame says it.
@@ -33,6 +35,20 @@ export function flowOf({ inwardFace, blades, arrow }: Facing): Flow {
 export function pushOrPull(direction: 'in' | 'out', side: 'inner' | 'outer'): 'push' | 'pull' {
   const goesTowardsRadiator = (direction === 'out') === (side === 'inner')
   return goesTowardsRadiator ? 'push' : 'pull'
+}
+
+/** Which way air usually goes at a panel (common practice, no source): warm air gathers above and behind. */
+export const USUAL_AIR: Readonly<Record<Side, 'in' | 'out'>> = {
+  front: 'in',
+  bottom: 'in',
+  side: 'in',
+  top: 'out',
+  back: 'out',
+}
+
+/** Which face has to look inside for the air to go this way. */
+export function faceFor(direction: 'in' | 'out', blades: Facing['blades']): 'open' | 'struts' {
+  return (direction === 'in') === (blades !== 'reverse') ? 'struts' : 'open'
 }
 
 /** One fan in the sum of air: its rated free-air flow at its planned speed, through what stands before it. */

@@ -10,28 +10,34 @@ export interface Hole {
   readonly yMm: number
 }
 
-/** The way of a lead: how long it is, and the holes it goes through, in order; none where it stays in sight. */
+/** Where a lead begins or ends: in the space of the board, or behind the tray. */
+export interface WayEnd extends Point {
+  readonly isBehind?: boolean
+}
+
+/** The way of a lead: how long it is, and the holes it goes through, in order; none where it stays on one side. */
 export interface Way {
   readonly lengthMm: number
   readonly holeIds: readonly string[]
+  /** From end to hole, from hole to hole, from hole to end: they add up to the length. */
+  readonly legsMm: readonly number[]
 }
 
-/** How the lead may run: behind the tray wherever that is no longer way round, or in sight where nothing else is left. */
+/** How the lead may run: behind the tray, or in sight across the space of the board for no more than this. */
 export interface Space {
   readonly holes: readonly Hole[]
-  /** Whether a lead may cross the space of the board in sight, from end to end. */
-  readonly mayCross: boolean
+  readonly sightMm: number
 }
+
+/** A way this short is run in sight, since nobody leads it behind the tray and back (common practice, no source). */
+export const SIGHT_MM = 200
 
 const goesIn = (id: string) => `in ${id}`
 const comesOut = (id: string) => `out ${id}`
-const pointOf = ({ xMm, yMm }: Hole): Point => ({ xMm, yMm, zMm: 0 })
+export const pointOf = ({ xMm, yMm }: { readonly xMm: number; readonly yMm: number }): Point => ({ xMm, yMm, zMm: 0 })
 
-/**
- * The shortest way between two points in the space of the board: in by one hole, behind the tray, and out by another, or
- * across in sight where that is allowed. Undefined where neither is to be had.
- */
-export function wayBetween(from: Point, to: Point, { holes, mayCross }: Space): Way | undefined {
+/** The graph of a case for one lead: its ends, each hole as it is gone in by and as it is come out of. */
+function graphOf(from: WayEnd, to: WayEnd, { holes, sightMm }: Space): Graph {
   const graph = new Graph({ type: 'undirected' })
   graph.addNode('from')
   graph.addNode('to')
@@ -39,19 +45,31 @@ export function wayBetween(from: Point, to: Point, { holes, mayCross }: Space): 
   for (const hole of holes) {
     graph.addNode(goesIn(hole.id))
     graph.addNode(comesOut(hole.id))
-    join('from', goesIn(hole.id), distanceMm(from, pointOf(hole)))
-    join('to', comesOut(hole.id), distanceMm(to, pointOf(hole)))
+    // From behind the tray a lead is where others have to go in first.
+    join('from', from.isBehind === true ? comesOut(hole.id) : goesIn(hole.id), distanceMm(from, pointOf(hole)))
+    join('to', to.isBehind === true ? goesIn(hole.id) : comesOut(hole.id), distanceMm(to, pointOf(hole)))
   }
   // In and out by the same hole would be a way across in sight, with a knot in it.
   for (const a of holes) {
     for (const b of holes) if (a !== b) join(goesIn(a.id), comesOut(b.id), distanceMm(pointOf(a), pointOf(b)))
   }
-  if (mayCross) join('from', 'to', distanceMm(from, to))
+  const lengthMm = distanceMm(from, to)
+  const areOneSide = (from.isBehind === true) === (to.isBehind === true)
+  if (areOneSide && (from.isBehind === true || !exceeds(lengthMm, sightMm))) join('from', 'to', lengthMm)
+  return graph
+}
+
+/**
+ * The shortest way of a lead: in by one hole, behind the tray, and out by another; straight where both ends are behind
+ * the tray, or in sight where that is short enough. Undefined where there is none.
+ */
+export function wayBetween(from: WayEnd, to: WayEnd, space: Space): Way | undefined {
+  const graph = graphOf(from, to, space)
   const path = dijkstra.bidirectional(graph, 'from', 'to', 'lengthMm') as readonly string[] | null
   if (path === null) return undefined
-  const steps = path.slice(1).map((node, index) => graph.getEdgeAttribute(path[index]!, node, 'lengthMm') as number)
+  const legsMm = path.slice(1).map((node, index) => graph.getEdgeAttribute(path[index]!, node, 'lengthMm') as number)
   const holeIds = path.slice(1, -1).map((node) => node.replace(/^(in|out) /, ''))
-  return { lengthMm: steps.reduce((sum, lengthMm) => sum + lengthMm, 0), holeIds }
+  return { lengthMm: legsMm.reduce((sum, lengthMm) => sum + lengthMm, 0), holeIds, legsMm }
 }
 
 /** Slack that a lead needs so that it can be plugged and the fan taken out (common practice, no source). */

@@ -1,4 +1,4 @@
-import { portKey } from '../build/refs'
+import { acceptedOf } from '../build/accept'
 import type { Build } from '../build/schema'
 import { exceeds } from '../units/compare'
 import type { Finding } from './rule'
@@ -6,16 +6,10 @@ import type { Finding } from './rule'
 type Accepted = NonNullable<Build['accepted']>[number]
 
 /** Figures of which less is worse: what may be had, and what is left at the end. Of all others more is worse. */
-const LESS_IS_WORSE = /^(limit|bound|most|end|low|actual|place)/
+const LESS_IS_WORSE = /^(limit|bound|most|end|low|actual|place|left|length|hose|depth)/
 
 function isWorse(name: string, before: number, now: number): boolean {
   return LESS_IS_WORSE.test(name) ? exceeds(before, now) : exceeds(now, before)
-}
-
-function isAbout({ ruleId, messageId, at }: Accepted, finding: Finding): boolean {
-  if (ruleId !== finding.ruleId || messageId !== finding.messageId || at.length !== finding.at.length) return false
-  const places = new Set(at.map(portKey))
-  return finding.at.every((ref) => places.has(portKey(ref)))
 }
 
 /** The figures of a finding, as they are written down when somebody accepts it. */
@@ -23,15 +17,19 @@ function figuresOf({ params }: Finding): readonly (readonly [string, number])[] 
   return Object.entries(params).filter((entry): entry is [string, number] => typeof entry[1] === 'number')
 }
 
+/** What is written down when a builder takes a mind on: where it is, its figures now, and why. */
+export function acceptanceOf(finding: Finding, reason: string): Accepted {
+  const { ruleId, messageId, at } = finding
+  return { ruleId, messageId, at, figures: Object.fromEntries(figuresOf(finding)), reason }
+}
+
 /** Whether the builder has taken on this mind, and none of its figures has become worse, or come new, since. */
 export function isAccepted(build: Build, finding: Finding): boolean {
   if (finding.severity !== 'mind') return false
-  return (build.accepted ?? []).some(
-    (accepted) =>
-      isAbout(accepted, finding) &&
-      figuresOf(finding).every(([name, now]) => {
-        const before = accepted.figures[name]
-        return before !== undefined && !isWorse(name, before, now)
-      }),
-  )
+  const accepted = acceptedOf(build, finding)
+  if (accepted === undefined) return false
+  return figuresOf(finding).every(([name, now]) => {
+    const before = accepted.figures[name]
+    return before !== undefined && !isWorse(name, before, now)
+  })
 }

@@ -1,8 +1,8 @@
-import { airBalance } from '../places/flow'
+import { airOfCase, casesWithThings } from '../harness/air'
 import { defineRule } from './rule'
 import { anyPortOf } from './subject'
 
-/** Air in against air out, by rated free flow at full speed: an indication, and said to be one. */
+/** Air in against air out, by rated free flow at the planned speed: an indication, and said to be one. */
 export const airBalanceRule = defineRule({
   id: 'air-balance',
   group: 'place',
@@ -24,30 +24,16 @@ export const airBalanceRule = defineRule({
       text: 'Whether as much air comes in as goes out is open: the flow or the direction of {fans} is not known.',
     },
   },
-  check: (harness, say) => {
-    const cases = new Map(
-      harness
-        .places()
-        .flatMap(({ mounted }) => (mounted === undefined ? [] : [[mounted.caseItem.id, mounted.caseItem] as const])),
-    )
-    return [...cases.keys()].map((caseId) => {
-      const fans = harness.places().flatMap(({ item, facts, flow, mounted }) => {
-        const motor = facts.all.motor.find(({ pump }) => pump !== true)
-        if (mounted?.caseItem.id !== caseId || motor === undefined) return []
-        return [{ item, direction: flow.direction, flowM3PerH: motor.flowM3PerH?.value }]
-      })
-      const at = fans.flatMap(({ item }) => anyPortOf(harness, item.id))
+  check: (harness, say) =>
+    casesWithThings(harness).map((caseItem) => {
+      const { fans, balance } = airOfCase(harness, caseItem)
+      const at = fans.flatMap(({ placed }) => anyPortOf(harness, placed.item.id))
       if (fans.length === 0) return say.notApplicable(at)
-      const open = fans.filter(({ direction, flowM3PerH }) => direction === 'unknown' || flowM3PerH === undefined)
-      if (open.length > 0) return say.found('unknown', at, { fans: open.map(({ item }) => item.mark) })
-      const { verdict, inM3PerH, outM3PerH } = airBalance(
-        fans.flatMap(({ direction, flowM3PerH }) =>
-          direction === 'unknown' ? [] : [{ direction, flowM3PerH, speedShare: 1, restriction: 1 }],
-        ),
-      )
+      const open = fans.filter(({ share }) => share === undefined)
+      if (open.length > 0) return say.found('unknown', at, { fans: open.map(({ placed }) => placed.item.mark) })
+      const { verdict, inM3PerH, outM3PerH } = balance
       if (verdict !== 'over' && verdict !== 'under') return say.holds(at)
-      return say.found(verdict, at, { inM3PerH, outM3PerH })
-    })
-  },
+      return say.found(verdict, at, { inM3PerH: Math.round(inM3PerH), outM3PerH: Math.round(outM3PerH) })
+    }),
   mends: () => [],
 })

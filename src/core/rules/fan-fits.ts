@@ -1,109 +1,100 @@
 import type { Harness } from '../harness/derive'
-import type { Mounted, Placed } from '../harness/places'
-import { exceeds } from '../units/compare'
-import { defineRule } from './rule'
+import { fittingOf } from '../harness/fits'
+import { isSitting, type Sitting } from '../harness/places'
+import { defineRule, type Outcome, type Say } from './rule'
 import { anyPortOf } from './subject'
 
-type Sitting = Placed & { readonly mounted: Mounted }
+const MESSAGES = {
+  wrongSize: {
+    severity: 'stop',
+    text: '{thing} is for {sizeMm}, but {panel} takes {mountMm} there. Use another one, or another layout of that panel.',
+  },
+  noRadiator: {
+    severity: 'stop',
+    text: '{thing} is a radiator, but {panel} holds fans alone in this layout. Use its layout for a radiator, or another panel.',
+  },
+  tooLong: {
+    severity: 'stop',
+    text: '{thing} is {fanCount} fans long, but {panel} has room for {placeCount} from there on. Begin further along, or use another panel.',
+  },
+  tooThick: {
+    severity: 'stop',
+    text: '{things} are {thickMm} thick together, but {panel} has {depthMm} free. Use thinner ones, or another panel.',
+  },
+  taken: {
+    severity: 'stop',
+    text: '{things} sit in one place of {panel}. Give each a place of its own.',
+  },
+  twoLayouts: {
+    severity: 'stop',
+    text: '{panel} would hold two layouts at once ({things}); its rails take one at a time. Choose one of them.',
+  },
+  unknown: {
+    severity: 'unknown',
+    text: 'Whether {thing} fits {panel} is open: its size, a thickness or the depth free there is not known. Measure it.',
+  },
+} as const
 
-const sittingIn = (harness: Harness): readonly Sitting[] =>
-  harness.places().filter((placed): placed is Sitting => placed.mounted !== undefined)
-
-const panelKey = ({ caseItem, panel }: Mounted) => `${caseItem.id}/${panel.id}`
-/** Fans of one place share it, but for the two sides of a radiator; a radiator shares its place with nobody's fan. */
-const placeKey = (sitting: Sitting) =>
-  `${sitting.mounted.layout.id}/${sitting.mounted.placeNumber}/${sitting.place.radiatorSide ?? ''}/${isFan(sitting)}`
-
-function groupsBy<T>(list: readonly T[], keyOf: (entry: T) => string): readonly (readonly T[])[] {
-  const groups = new Map<string, T[]>()
-  for (const entry of list) groups.set(keyOf(entry), [...(groups.get(keyOf(entry)) ?? []), entry])
-  return [...groups.values()]
+function judge(harness: Harness, everything: readonly Sitting[], one: Sitting, say: Say<typeof MESSAGES>): Outcome {
+  const thing = one.item.mark
+  const panel = one.mounted.panel.name
+  const at = anyPortOf(harness, one.item.id)
+  const fitting = fittingOf(everything, one)
+  const all = (things: readonly Sitting[]) => things.flatMap(({ item }) => anyPortOf(harness, item.id))
+  const marks = (things: readonly Sitting[]) => things.map(({ item }) => item.mark)
+  switch (fitting.is) {
+    case 'fits':
+      return say.holds(at)
+    case 'open':
+      return say.found('unknown', at, { thing, panel })
+    case 'wrongSize':
+      return say.found('wrongSize', at, { thing, panel, sizeMm: fitting.sizeMm, mountMm: fitting.mountMm })
+    case 'noRadiator':
+      return say.found('noRadiator', at, { thing, panel })
+    case 'tooLong':
+      return say.found('tooLong', at, { thing, panel, fanCount: fitting.fanCount, placeCount: fitting.placeCount })
+    case 'tooThick': {
+      const { things, thickMm, depthMm } = fitting
+      return say.found('tooThick', all(things), { things: marks(things), thickMm, panel, depthMm })
+    }
+    case 'taken':
+    case 'twoLayouts':
+      return say.found(fitting.is, all(fitting.things), { things: marks(fitting.things), panel })
+    default:
+      return fitting satisfies never
+  }
 }
 
-/** A radiator takes its whole layout and is no fan of it. */
-const isFan = ({ facts }: Sitting) =>
-  facts.part.mechanical?.sizeMm !== undefined || facts.all.motor.some(({ pump }) => pump !== true)
-
-/** What stands behind one another at this place: the thing itself, the radiator of its layout and a fan behind that. */
-function stackAt(all: readonly Sitting[], sitting: Sitting): readonly Sitting[] {
-  const { mounted } = sitting
-  return all.filter(
-    (other) =>
-      panelKey(other.mounted) === panelKey(mounted) &&
-      other.mounted.layout.id === mounted.layout.id &&
-      (!isFan(other) || other.mounted.placeNumber === mounted.placeNumber),
-  )
+/** What several things say of one another is told once. */
+function once(outcomes: readonly Outcome[]): readonly Outcome[] {
+  const told = new Set<string>()
+  return outcomes.filter((outcome) => {
+    if (!('messageId' in outcome)) return true
+    const text = JSON.stringify(outcome)
+    const isNew = !told.has(text)
+    told.add(text)
+    return isNew
+  })
 }
 
 /** A fan that does not go where it is drawn is found out with the screws in hand. */
 export const fanFits = defineRule({
   id: 'fan-fits',
   group: 'place',
-  what: 'Every fan fits its place: the size that the layout takes, the depth that is free, one layout of a panel at a time.',
+  what: 'Every fan and radiator fits its place: the size that the layout takes, the depth that is free, one layout of a panel at a time.',
   source: 'the figures of case and fan',
   reads: ['part.mechanical.sizeMm', 'part.mechanical.thicknessMm', 'part.panels.depthMm'],
   asksOnly: ['places.mount'],
-  messages: {
-    wrongSize: {
-      severity: 'stop',
-      text: '{fan} is {sizeMm} wide, but {panel} takes {mountMm} there. Use another fan, or another layout of that panel.',
-    },
-    tooThick: {
-      severity: 'stop',
-      text: '{things} are {thickMm} thick together, but {panel} has {depthMm} free. Use thinner ones, or another panel.',
-    },
-    taken: {
-      severity: 'stop',
-      text: '{things} sit in one place of {panel}. Give each a place of its own.',
-    },
-    twoLayouts: {
-      severity: 'stop',
-      text: '{panel} would hold two layouts at once ({things}); its rails take one at a time. Choose one of them.',
-    },
-    unknown: {
-      severity: 'unknown',
-      text: 'Whether {fan} fits {panel} is open: its size, a thickness or the depth free there is not known. Measure it.',
-    },
-  },
+  messages: MESSAGES,
   check: (harness, say) => {
-    const all = sittingIn(harness)
-    const loose = harness.places().filter(({ mounted }) => mounted === undefined)
-    const marks = (some: readonly Sitting[]) => some.map(({ item }) => item.mark)
-    const atAll = (some: readonly Sitting[]) => some.flatMap(({ item }) => anyPortOf(harness, item.id))
-    const judgeOne = (sitting: Sitting) => {
-      const { item, facts, mounted } = sitting
-      const at = anyPortOf(harness, item.id)
-      const panel = mounted.panel.name
-      const mountMm = mounted.layout.sizeMm.value
-      const sizeMm = isFan(sitting) ? facts.part.mechanical?.sizeMm?.value : mountMm
-      if (sizeMm !== undefined && sizeMm !== mountMm) {
-        return say.found('wrongSize', at, { fan: item.mark, sizeMm, panel, mountMm })
-      }
-      const stack = stackAt(all, sitting)
-      const thicknesses = stack.map((other) => other.facts.part.mechanical?.thicknessMm?.value)
-      const thickMm = thicknesses.reduce<number>((sum, thickness) => sum + (thickness ?? 0), 0)
-      const depthMm = mounted.panel.depthMm?.value
-      if (depthMm !== undefined && exceeds(thickMm, depthMm)) {
-        return say.found('tooThick', at, { things: marks(stack), thickMm, panel, depthMm })
-      }
-      const isOpen = sizeMm === undefined || depthMm === undefined || thicknesses.includes(undefined)
-      return isOpen ? say.found('unknown', at, { fan: item.mark, panel }) : say.holds(at)
-    }
-    const judgePanel = (sitting: readonly Sitting[]) => {
-      const panel = sitting[0]!.mounted.panel.name
-      if (new Set(sitting.map(({ mounted }) => mounted.layout.id)).size > 1) {
-        return [say.found('twoLayouts', atAll(sitting), { panel, things: marks(sitting) })]
-      }
-      return groupsBy(sitting, placeKey).flatMap((sharing) =>
-        sharing.length > 1 && isFan(sharing[0]!)
-          ? [say.found('taken', atAll(sharing), { things: marks(sharing), panel })]
-          : sharing.map(judgeOne),
-      )
-    }
-    return [
-      ...loose.map(({ item }) => say.notApplicable(anyPortOf(harness, item.id))),
-      ...groupsBy(all, ({ mounted }) => panelKey(mounted)).flatMap(judgePanel),
-    ]
+    const all = harness.places().filter(isSitting)
+    return once(
+      harness
+        .places()
+        .map((placed) =>
+          isSitting(placed) ? judge(harness, all, placed, say) : say.notApplicable(anyPortOf(harness, placed.item.id)),
+        ),
+    )
   },
   mends: () => [],
 })

@@ -18,8 +18,10 @@ import { endsMate } from './ends-mate'
 import { extraFeed } from './extra-feed'
 import { fanFits } from './fan-fits'
 import { feedMissing } from './feed-missing'
+import { handReach } from './hand-reach'
 import { headerMode } from './header-mode'
 import { heatSource } from './heat-source'
+import { hoseReaches } from './hose-reaches'
 import { leadLoose } from './lead-loose'
 import { leadReaches } from './lead-reaches'
 import { ledCount } from './led-count'
@@ -51,6 +53,7 @@ import { tachsTied } from './tachs-tied'
 import { threeFanRule } from './three-fan-rule'
 import { twoFeedsOneCable } from './two-feeds-one-cable'
 import { unlikeFans } from './unlike-fans'
+import { unusualAir } from './unusual-air'
 import { usbLoad } from './usb-load'
 import { usbReaches } from './usb-reaches'
 import type { AnyRule } from './rule'
@@ -77,8 +80,10 @@ export const RULES: readonly AnyRule[] = [
   extraFeed,
   fanFits,
   feedMissing,
+  handReach,
   headerMode,
   heatSource,
+  hoseReaches,
   leadLoose,
   leadReaches,
   ledCount,
@@ -110,6 +115,7 @@ export const RULES: readonly AnyRule[] = [
   threeFanRule,
   twoFeedsOneCable,
   unlikeFans,
+  unusualAir,
   usbLoad,
   usbReaches,
 ]

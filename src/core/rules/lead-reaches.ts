@@ -1,38 +1,69 @@
-import type { Harness } from '../harness/derive'
-import { deriveRuns, type Run } from '../harness/ways'
-import { reachOf, SLACK_MM } from '../places/ways'
-import { movesOf } from './mend'
-import { defineRule } from './rule'
+import { apply } from '../build/apply'
+import { placeEdit } from '../build/choose'
+import { extendEdit } from '../build/extend'
+import { sameRef } from '../build/refs'
+import { bestCorner } from '../harness/corners'
+import { derive, type Harness } from '../harness/derive'
+import type { Run } from '../harness/ways'
+import { SLACK_MM } from '../places/ways'
+import { extensionFor } from '../templates/extensions'
+import { cornerWord } from '../wording/corner-text'
+import { nearerMoves } from './mend'
+import { defineRule, type Finding, type Mend } from './rule'
 
-interface Judged {
-  readonly run: Run
-  readonly verdict: 'no' | 'tight' | 'yes' | 'open'
-  readonly leastMm: number
+/** `F1`, or `F1 by way of Y1` where the lead of another piece makes it longer. */
+function leadName(harness: Harness, { lead, via }: Run): string {
+  const name = harness.name(lead.ref)
+  return via.length === 0 ? name : `${name} by way of ${via.map(({ mark }) => mark).join(' and ')}`
 }
 
-/** Too short from every corner it may leave by is too short; long enough from each is long enough; between is open. */
-function judge(run: Run): Judged {
-  const { leadMm, ways } = run
-  const lengths = ways.map(({ lengthMm }) => lengthMm)
-  const leastMm = Math.min(...lengths)
-  if (leadMm === undefined || lengths.length === 0) return { run, verdict: 'open', leastMm }
-  const reaches = new Set(lengths.map((wayMm) => reachOf(leadMm.value, wayMm)))
-  const [only] = reaches
-  return { run, verdict: reaches.size === 1 && only !== undefined ? only : 'open', leastMm }
+const at = ({ lead, to }: Run) => [lead.ref, to.ref]
+
+/** Turned so that its lead leaves by the best corner, a fan may be near enough. */
+function turns(harness: Harness, finding: Finding): readonly Mend[] {
+  const [lead, to] = finding.at
+  const placed = harness.placeOf(lead?.itemId ?? '')
+  const best = placed === undefined ? undefined : bestCorner(harness, placed)
+  if (placed?.mounted === undefined || best === undefined || best.corner === placed.place.leadCorner) return []
+  const edit = placeEdit({ ...placed.place, leadCorner: best.corner })
+  const run = derive(apply(harness.build, edit).build)
+    .runs()
+    .find((one) => sameRef(one.lead.ref, lead!) && sameRef(one.to.ref, to!))
+  if (run?.leadMm === undefined || run.leastMm === undefined) return []
+  const corner = cornerWord(placed.mounted.panel.side, best.corner)
+  const params = { fan: placed.item.mark, corner, spareMm: Math.floor(run.leadMm - run.leastMm) }
+  return [{ messageId: 'turnCorner', params, edit }]
+}
+
+function extensions(harness: Harness, finding: Finding): readonly Mend[] {
+  const [lead, to] = finding.at
+  if (lead === undefined || to === undefined) return []
+  const part = extensionFor(harness.port(lead).port.connector.family)
+  if (part === undefined) return []
+  const params = { part: part.name, lead: harness.name(lead), port: harness.name(to) }
+  return [{ messageId: 'extend', params, edit: extendEdit(harness.build, { lead, to, part }) }]
 }
 
 /** Whether a lead reaches is found out too late, with the fan half screwed in. */
 export const leadReaches = defineRule({
   id: 'lead-reaches',
   group: 'place',
-  what: 'Every lead is long enough for its way to the header, with slack to plug it.',
+  what: 'Every lead is long enough for its way to the header or box, with slack to plug it.',
   source: 'geometry of the case, along edges and behind the tray; 30 mm of slack: common practice, no source',
   reads: ['lead.lengthMm', 'port.spot', 'part.space.board'],
-  asksOnly: ['places.mount'],
+  asksOnly: ['places.mount', 'places.spot'],
   messages: {
     tooShort: {
       severity: 'stop',
       text: '{lead} is {lengthMm} long, but its way to {port} takes {wayMm}. Use a nearer header, turn the corner it leaves by, or add an extension.',
+    },
+    noWay: {
+      severity: 'stop',
+      text: '{lead} has no way to {port}: the tray is between them, and no hole leads through. Use another spot, or another header.',
+    },
+    inSight: {
+      severity: 'mind',
+      text: '{lead} is {lengthMm} long: it reaches {port} straight across the board, in sight, but not behind the tray. Use a nearer header or an extension to hide it.',
     },
     tight: {
       severity: 'mind',
@@ -44,28 +75,29 @@ export const leadReaches = defineRule({
     },
     unknown: {
       severity: 'unknown',
-      text: 'Whether these leads reach is open: {leads}. A length, the corner they leave by, or the place of a header is not known.',
+      text: 'Whether these leads reach is open: {leads}. A length, the corner they leave by, or the place of a header or box is not known.',
     },
   },
   check: (harness, say) => {
-    const judged = deriveRuns(harness, harness.places()).map(judge)
-    const at = ({ run }: Judged) => [run.lead.ref, run.header]
-    const names = (list: readonly Judged[]) => list.map(({ run }) => harness.name(run.lead.ref))
-    const short = judged.filter(({ verdict }) => verdict === 'no')
-    const tight = judged.filter(({ verdict }) => verdict === 'tight')
-    const open = judged.filter(({ verdict }) => verdict === 'open')
-    const long = judged.filter(({ verdict }) => verdict === 'yes')
-    const assumed = long.filter(({ run }) => run.isAssumed)
-    const figures = ({ run }: Judged) => ({ lead: harness.name(run.lead.ref), port: harness.name(run.header) })
+    const runs = harness.runs()
+    const are = (verdict: Run['verdict']) => runs.filter((run) => run.verdict === verdict)
+    const names = (list: readonly Run[]) => list.map((run) => leadName(harness, run))
+    const figures = (run: Run) => ({ lead: leadName(harness, run), port: harness.name(run.goal.ref) })
+    const assumed = are('yes').filter(({ isAssumed }) => isAssumed)
+    const open = are('open')
     return [
-      ...long.filter(({ run }) => !run.isAssumed).map((entry) => say.holds(at(entry))),
-      ...short.map((entry) => {
-        const { run, leastMm: wayMm } = entry
-        return say.found('tooShort', at(entry), { ...figures(entry), lengthMm: run.leadMm!.value, wayMm })
-      }),
-      ...tight.map((entry) => {
-        const leftMm = entry.run.leadMm!.value - entry.leastMm
-        return say.found('tight', at(entry), { ...figures(entry), leftMm, slackMm: SLACK_MM })
+      ...are('yes')
+        .filter(({ isAssumed }) => !isAssumed)
+        .map((run) => say.holds(at(run))),
+      ...are('no').map((run) =>
+        run.leastMm === undefined
+          ? say.found('noWay', at(run), figures(run))
+          : say.found('tooShort', at(run), { ...figures(run), lengthMm: run.leadMm!, wayMm: run.leastMm }),
+      ),
+      ...are('inSight').map((run) => say.found('inSight', at(run), { ...figures(run), lengthMm: run.leadMm! })),
+      ...are('tight').map((run) => {
+        const leftMm = run.leadMm! - run.leastMm!
+        return say.found('tight', at(run), { ...figures(run), leftMm, slackMm: SLACK_MM })
       }),
       ...(assumed.length === 0 ? [] : [say.found('wouldHold', assumed.flatMap(at), { leads: names(assumed) })]),
       ...(open.length === 0 ? [] : [say.found('unknown', open.flatMap(at), { leads: names(open) })]),
@@ -73,8 +105,7 @@ export const leadReaches = defineRule({
   },
   mends: (harness: Harness, finding) => {
     const [lead] = finding.at
-    return lead === undefined || (finding.messageId !== 'tooShort' && finding.messageId !== 'tight')
-      ? []
-      : movesOf(harness, lead)
+    if (lead === undefined || !['tooShort', 'noWay', 'inSight', 'tight'].includes(finding.messageId)) return []
+    return [...turns(harness, finding), ...nearerMoves(harness, lead, 2), ...extensions(harness, finding)]
   },
 })

@@ -13,27 +13,43 @@ function moveTo(harness: Harness, lead: PortRef, candidate: Candidate): Mend {
   const edit = plugEdit(harness.build, lead, candidate.to)
   if (harness.threadsAt(lead).length === 0) return { messageId: 'plug', params: names, edit }
   const nearest = candidate.changes[0]?.after
-  if (nearest?.limit === undefined) return { messageId: 'move', params: names, edit }
+  // Where a draw is not known the sum would say less than is there.
+  if (nearest?.limit === undefined || nearest.unknownCount > 0) return { messageId: 'move', params: names, edit }
   const params = { ...names, afterAmps: nearest.knownAmps, limitAmps: nearest.limit.value }
   return { messageId: 'moveWithSum', params, edit }
 }
 
 const wouldTake = ({ verdict }: Candidate) => verdict === 'holds' || verdict === 'wouldHold'
 
-/** The best ports that would take this lead without a new snag, best first. */
-export function movesOf(harness: Harness, lead: PortRef, most = MOST_MOVES): readonly Mend[] {
+/** Moves of a lead to the ports that answer so, best first. */
+function movesWhere(
+  harness: Harness,
+  lead: PortRef,
+  isGood: (candidate: Candidate) => boolean,
+  most: number,
+): readonly Mend[] {
   return candidatesFor(harness, lead)
-    .filter(wouldTake)
+    .filter(isGood)
     .slice(0, most)
     .map((candidate) => moveTo(harness, lead, candidate))
 }
 
+/** The best ports that are in reach of a lead: one whose draw nobody knows is as open there as where it is now. */
+export const nearerMoves = (harness: Harness, lead: PortRef, most: number): readonly Mend[] =>
+  movesWhere(
+    harness,
+    lead,
+    (candidate) => (wouldTake(candidate) || candidate.verdict === 'unknown') && candidate.run?.verdict === 'yes',
+    most,
+  )
+
+/** The best ports that would take this lead without a new snag, best first. */
+export const movesOf = (harness: Harness, lead: PortRef, most = MOST_MOVES): readonly Mend[] =>
+  movesWhere(harness, lead, wouldTake, most)
+
 /** The move of this lead to this one port, where the port would take it without a new snag. */
-export function movesTo(harness: Harness, lead: PortRef, to: PortRef): readonly Mend[] {
-  return candidatesFor(harness, lead)
-    .filter((candidate) => wouldTake(candidate) && sameRef(candidate.to, to))
-    .map((candidate) => moveTo(harness, lead, candidate))
-}
+export const movesTo = (harness: Harness, lead: PortRef, to: PortRef): readonly Mend[] =>
+  movesWhere(harness, lead, (candidate) => wouldTake(candidate) && sameRef(candidate.to, to), 1)
 
 /** Unplug each thread at a port. */
 export function unplugsAt(harness: Harness, ref: PortRef): readonly Mend[] {

@@ -76,7 +76,9 @@ describe('whatever the wiring', () => {
 
   test.each(['harbour-lantern', 'tangled-heron'])('%s: other ids change nothing but ids', (id) => {
     const build = demoBuild(id)
-    const renamed = JSON.parse(JSON.stringify(build).replaceAll(/"itemId":"(\w+)"/g, '"itemId":"zz$1"')) as Build
+    const renamed = JSON.parse(
+      JSON.stringify(build).replaceAll(/"(itemId|caseItemId)":"(\w+)"/g, '"$1":"zz$2"'),
+    ) as Build
     const items = renamed.items.map((item) => ({ ...item, id: `zz${item.id}` }))
     const after = check(derive({ ...renamed, items }))
     const plain = (text: string) => text.replaceAll('zz', '')

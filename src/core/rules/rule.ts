@@ -50,6 +50,9 @@ export const MEND_TEXTS = {
   switchSync: 'Switch the setting that makes {box} follow {lead} {position}.',
   setAddresses: 'Set the switches: {boxes}.',
   cover: 'Put the cover on {port}.',
+  extend: 'Put {part} between {lead} and {port}; it goes on the list of what to buy.',
+  turnCorner: 'Turn {fan} so that its lead leaves by the {corner} corner: {spareMm} to spare.',
+  moveHose: 'Let the hoses of {thing} leave by its other end.',
   turnRound: 'Turn {fan} round, {face} inside.',
 } as const
 export type MendMessageId = keyof typeof MEND_TEXTS

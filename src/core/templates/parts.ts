@@ -2,8 +2,8 @@ import type { Figure } from '../formats/schema-kit'
 import {
   figureOf,
   makeBoard,
+  laidOut,
   makeFan,
-  makeFixedHub,
   makePump,
   makeStrip,
   makeStrip12V,
@@ -13,7 +13,10 @@ import {
   type SupplyCable,
 } from '../parts/make'
 import type { Part } from '../parts/schema'
+import { BOARD_PLANS } from './boards'
+import { TEMPLATE_CASES } from './cases'
 import type { BoardSize, LightWish } from './choices'
+import { TEMPLATE_EXTENSIONS } from './extensions'
 
 /** Typical figures (common practice, no source): of template origin, so that they find faults but never clear a budget. */
 const HEADER_AMPS = 1
@@ -22,6 +25,8 @@ const LIGHT_HEADER_AMPS = 3
 const SATA_CABLE_AMPS = 4.5
 
 const origin = 'template' as const
+const RADIATOR_MM = 27
+const FAN_MM = 25
 const assumed = (value: number): Figure => figureOf(value, origin)
 
 const CASE_HEADER_COUNT: Readonly<Record<BoardSize, number>> = { small: 1, middle: 3, large: 6 }
@@ -38,7 +43,7 @@ export function templateBoard(size: BoardSize): Part {
   })
   const pump: FanHeader[] = size === 'small' ? [] : [{ name: 'PUMP', role: 'pump', mostAmps: PUMP_HEADER_AMPS }]
   const light = (name: string, rail: LightHeader['rail']): LightHeader => ({ name, rail, mostAmps: LIGHT_HEADER_AMPS })
-  return makeBoard({
+  const board = makeBoard({
     id: `template-board-${size}`,
     name: BOARD_NAMES[size],
     origin,
@@ -46,6 +51,7 @@ export function templateBoard(size: BoardSize): Part {
     lightHeaders: size === 'small' ? [light('LED5V', '5v')] : [light('LED5V', '5v'), light('LED12V', '12v')],
     usbHeaderCount: size === 'small' ? 1 : 2,
   })
+  return laidOut(board, BOARD_PLANS[size], origin)
 }
 
 export const templateFan = makeFan({
@@ -53,6 +59,7 @@ export const templateFan = makeFan({
   name: 'Ordinary 120 mm fan, 4-pin',
   pins: 4,
   sizeMm: 120,
+  thicknessMm: FAN_MM,
   amps: 0.25,
   lengthMm: 500,
   origin,
@@ -94,73 +101,6 @@ export const TEMPLATE_LIGHTS: Readonly<Record<LightWish, readonly Part[]>> = {
   ],
 }
 
-type Panel = NonNullable<Part['panels']>[number]
-type Layout = Panel['layouts'][number]
-
-const fans = (sizeMm: number, placeCount: number): Layout => ({
-  id: `fans-${sizeMm}`,
-  holds: 'fans',
-  sizeMm: assumed(sizeMm),
-  placeCount,
-})
-const radiator = (sizeMm: number, placeCount: number): Layout => ({
-  id: `radiator-${sizeMm}x${placeCount}`,
-  holds: 'radiator',
-  sizeMm: assumed(sizeMm),
-  placeCount,
-})
-const panel = (side: Panel['side'], name: string, depthMm: number, ...layouts: readonly Layout[]): Panel => ({
-  id: side,
-  name,
-  side,
-  depthMm: assumed(depthMm),
-  layouts,
-})
-
-/** A case holds fans; some bring a hub of their own, which is circuit like any other. */
-function templateCase(id: string, name: string, panels: readonly Panel[], hub?: Part): Part {
-  const circuit =
-    hub === undefined ? { ports: [], inside: [] } : { leads: hub.leads ?? [], ports: hub.ports, inside: hub.inside }
-  return { id, name, kind: 'case', markPrefix: 'K', ...circuit, panels }
-}
-
-const caseHub = makeFixedHub({ id: 'hub', name: 'Case hub', outletCount: 4, origin })
-
-const CASES: readonly Part[] = [
-  templateCase('template-case-cube', 'Small cube case', [
-    panel('front', 'Front', 45, fans(120, 2), fans(140, 1), radiator(120, 2)),
-    panel('back', 'Rear', 40, fans(92, 1), fans(80, 1)),
-    panel('bottom', 'Floor', 30, fans(120, 2)),
-  ]),
-  templateCase('template-case-mid', 'Mid tower', [
-    panel('front', 'Front', 60, fans(120, 3), fans(140, 2), radiator(120, 3), radiator(140, 2)),
-    panel('top', 'Roof', 55, fans(120, 2), fans(140, 2), radiator(120, 2)),
-    panel('back', 'Rear', 40, fans(120, 1), radiator(120, 1)),
-  ]),
-  templateCase(
-    'template-case-mid-hub',
-    'Mid tower with a fixed-speed hub',
-    [
-      panel('front', 'Front', 60, fans(120, 3), fans(140, 2), radiator(120, 3)),
-      panel('top', 'Roof', 50, fans(120, 2), radiator(120, 2)),
-      panel('back', 'Rear', 40, fans(120, 1)),
-    ],
-    caseHub,
-  ),
-  templateCase('template-case-wide', 'Wide case of two chambers', [
-    panel('side', 'Side', 65, fans(120, 3), radiator(120, 3)),
-    panel('bottom', 'Floor', 60, fans(120, 3), radiator(120, 3)),
-    panel('top', 'Roof', 60, fans(120, 3), radiator(120, 3)),
-    panel('back', 'Rear', 40, fans(120, 1)),
-  ]),
-  templateCase('template-case-full', 'Full tower', [
-    panel('front', 'Front', 80, fans(120, 3), fans(140, 3), radiator(120, 4), radiator(140, 3)),
-    panel('top', 'Roof', 70, fans(120, 3), fans(140, 3), radiator(120, 3), radiator(140, 3)),
-    panel('bottom', 'Floor', 50, fans(120, 2)),
-    panel('back', 'Rear', 40, fans(140, 1), fans(120, 1)),
-  ]),
-]
-
 /** A liquid cooler by its radiator and the leads of its pump; its fans are parts of their own. */
 function templateCooler(fanCount: number, sizeMm: number, isTachOnly: boolean): Part {
   const pump = makePump({
@@ -173,7 +113,12 @@ function templateCooler(fanCount: number, sizeMm: number, isTachOnly: boolean): 
   })
   return {
     ...pump,
-    mechanical: { radiatorFanSizeMm: assumed(sizeMm), radiatorFanCount: assumed(fanCount), hoseMm: assumed(400) },
+    mechanical: {
+      radiatorFanSizeMm: assumed(sizeMm),
+      radiatorFanCount: assumed(fanCount),
+      thicknessMm: assumed(RADIATOR_MM),
+      hoseMm: assumed(400),
+    },
   }
 }
 
@@ -183,6 +128,7 @@ const airCooler: Part = {
     name: 'Air cooler, one 120 mm fan',
     pins: 4,
     sizeMm: 120,
+    thicknessMm: FAN_MM,
     amps: 0.25,
     lengthMm: 220,
     origin,
@@ -221,5 +167,6 @@ export const TEMPLATE_PARTS: readonly Part[] = [
   templateCooler(2, 120, false),
   templateCooler(3, 120, false),
   templateCooler(3, 120, true),
-  ...CASES,
+  ...TEMPLATE_EXTENSIONS,
+  ...TEMPLATE_CASES,
 ]

@@ -58,13 +58,36 @@ function holders(harness: Harness, to: PortRef): string {
   return listNames(harness.across(to).map((other) => harness.name(other.ref)))
 }
 
+/** How the lead reaches, in a few words; nothing where no place is said. */
+function reachWords({ run }: Candidate): string | undefined {
+  if (run === undefined) return undefined
+  const { verdict, leadMm, leastMm } = run
+  switch (verdict) {
+    case 'yes':
+      return `${Math.floor(leadMm! - leastMm!)} mm to spare`
+    case 'tight':
+      return `reaches with ${Math.floor(leadMm! - leastMm!)} mm to spare: tight`
+    case 'inSight':
+      return 'reaches only in sight, across the board'
+    case 'no':
+      return leastMm === undefined
+        ? 'no hole leads there'
+        : `too short: ${leadMm} mm of lead, ${Math.ceil(leastMm)} mm of way`
+    case 'open':
+      return undefined
+    default:
+      return verdict satisfies never
+  }
+}
+
 /** What would happen if the lead went there, or why it cannot: one short line. */
 export function candidateText(harness: Harness, lead: PortRef, candidate: Candidate): string {
   const lost = candidate.lost.map((wire) => LOST_WORDS[wire]).filter((words) => words !== undefined)
-  const withLost = (text: string) => [text, ...lost].join('; ')
+  const reach = reachWords(candidate)
+  const withLost = (text: string) => [text, ...(reach === undefined ? [] : [reach]), ...lost].join('; ')
   switch (candidate.verdict) {
     case 'here':
-      return 'plugged here now'
+      return ['plugged here now', ...(reach === undefined ? [] : [reach])].join('; ')
     case 'holds':
       return withLost(sumWords(candidate))
     case 'wouldHold':
@@ -77,6 +100,8 @@ export function candidateText(harness: Harness, lead: PortRef, candidate: Candid
       return withLost(`${sumWords(candidate)}: over the limit`)
     case 'unfed':
       return withLost('fits, but nothing feeds this port yet')
+    case 'short':
+      return reach ?? 'too short'
     case 'taken':
       return `taken by ${holders(harness, candidate.to)}`
     case 'ring':
@@ -108,6 +133,8 @@ export function candidateShortText(harness: Harness, lead: PortRef, candidate: C
       return sumWords(candidate)
     case 'unfed':
       return 'not fed yet'
+    case 'short':
+      return 'too short'
     case 'ring':
     case 'misfit':
       return 'does not mate'

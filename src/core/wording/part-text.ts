@@ -1,3 +1,4 @@
+import type { Figure } from '../formats/schema-kit'
 import { RAIL_VOLTS } from '../physics/amps'
 import { FAMILY_FACTS } from '../parts/connectors'
 import type { Part, Port, Relation } from '../parts/schema'
@@ -27,11 +28,19 @@ function outletsByFamily(outlets: readonly Port[]): string[] {
   })
 }
 
+/** A panel as it may stand in a form, half written. */
+interface DraftPanel {
+  readonly name?: string
+  readonly layouts?: readonly { readonly placeCount?: number; readonly sizeMm?: Figure }[]
+}
+
 /** `Front 3 × 120 mm, Rear 1 × 92 mm`: the first layout of each panel of a case. */
-function fanPlaces({ panels }: Part): string | undefined {
-  if (panels === undefined) return undefined
+function fanPlaces(panels: readonly DraftPanel[]): string {
   return panels
-    .map(({ name, layouts: [first] }) => `${name} ${first?.placeCount} × ${first?.sizeMm.value} mm`)
+    .map(({ name = '?', layouts = [] }) => {
+      const [first] = layouts
+      return first === undefined ? name : `${name} ${first.placeCount ?? '?'} × ${first.sizeMm?.value ?? '?'} mm`
+    })
     .join(', ')
 }
 
@@ -42,7 +51,7 @@ export function partSummary(part: Part): string {
   const outlets = part.ports.filter((port) => port.side === 'gives' && port.need !== 'onward')
   const words = [
     size === undefined ? undefined : `${size} mm`,
-    fanPlaces(part),
+    part.panels === undefined ? undefined : fanPlaces(part.panels),
     taking === undefined ? undefined : FAMILY_FACTS[taking.connector.family].name,
     ...part.inside.map(describeRelation),
     ...(taking === undefined

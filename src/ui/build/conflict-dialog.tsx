@@ -2,7 +2,8 @@
 
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
-import { describeSlot, slotKey } from '@/core/build/slots'
+import { describeSlot } from '@/core/build/slot-text'
+import { slotKey } from '@/core/build/slots'
 import { Button } from '@/ui/shared/button'
 import { useActions, useSession } from './context'
 import type { Conflict } from './session'

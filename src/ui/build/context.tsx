@@ -5,6 +5,7 @@ import { useStore } from 'zustand'
 import type { Build } from '@/core/build/schema'
 import { derive, type Harness } from '@/core/harness/derive'
 import { check, type Verdicts } from '@/core/rules/check'
+import { openQueue } from './edit-queue'
 import { createSession, type Session, type SessionActions } from './session'
 
 interface BuildContext {
@@ -23,7 +24,10 @@ function useBuildContext(): BuildContext {
 
 /** Holds the editing session of a build and what follows from it; derived once for each edit, for all who read it. */
 export function BuildProvider({ initial, children }: { readonly initial: Build; readonly children: ReactNode }) {
-  const [session] = useState(() => createSession(initial))
+  const [{ session, queue }] = useState(() => {
+    const opened = openQueue(initial.id)
+    return { session: createSession(initial, opened), queue: opened }
+  })
   const build = useStore(session.store, (state) => state.build)
   const harness = useMemo(() => derive(build), [build])
   const verdicts = useMemo(() => check(harness), [harness])
@@ -31,7 +35,10 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
 
   useEffect(() => {
     const sync = () => document.visibilityState === 'visible' && void session.actions.sync()
-    const warn = (event: BeforeUnloadEvent) => session.store.getState().pending.length > 0 && event.preventDefault()
+    // What is kept in the browser is taken up again; only where it is not is there something to lose.
+    const warn = (event: BeforeUnloadEvent) =>
+      queue?.isKept() !== true && session.store.getState().pending.length > 0 && event.preventDefault()
+    void session.actions.resume()
     sync()
     document.addEventListener('visibilitychange', sync)
     window.addEventListener('focus', sync)
@@ -41,7 +48,7 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
       window.removeEventListener('focus', sync)
       window.removeEventListener('beforeunload', warn)
     }
-  }, [session])
+  }, [session, queue])
   return <Context.Provider value={value}>{children}</Context.Provider>
 }
 

@@ -8,11 +8,7 @@ import { adaptTo, carrySlot, slotKey, slotsOf, type Slot } from '@/core/build/sl
 import { LoomError } from '@/core/errors'
 import type { Clash, LogEntry, Refusal, SaveResult } from '@/core/formats/api-types'
 import { notify } from '@/ui/shared/notices'
-
-interface PendingEdit {
-  readonly id: string
-  readonly edit: Edit
-}
+import type { EditQueue, Leftover, PendingEdit } from './edit-queue'
 
 interface Step {
   readonly label: string
@@ -43,6 +39,8 @@ const MOST_EDITS_A_SAVE = 100
 const RETRY_MS = 2_000
 
 export interface SessionActions {
+  /** Takes up what pages of this build left unsaved when they went. */
+  readonly resume: () => Promise<void>
   /** Does an edit at once and saves it behind; false (with a notice) where it is not possible. */
   readonly dispatch: (edit: Edit) => boolean
   readonly undoLast: () => void
@@ -97,7 +95,7 @@ function withoutSlots(theirs: Build, pending: readonly PendingEdit[], slots: rea
 }
 
 /** The editing of one build in one page: edits at once, saves behind, and what others save in between. */
-export function createSession(initial: Build) {
+export function createSession(initial: Build, queue?: EditQueue) {
   const store = createStore<Session>(() => ({
     confirmed: initial,
     pending: [],
@@ -108,6 +106,9 @@ export function createSession(initial: Build) {
     conflict: null,
   }))
   const { getState: get, setState: set } = store
+  store.subscribe(({ pending, confirmed }, before) => {
+    if (pending !== before.pending) void queue?.keep({ revision: confirmed.revision, pending })
+  })
   const url = `/api/builds/${initial.id}/edits`
   let isBusy = false
   let editsASave = MOST_EDITS_A_SAVE
@@ -206,7 +207,26 @@ export function createSession(initial: Build) {
     set(done === undefined ? { [from]: rest } : { [from]: rest, [to]: [...get()[to], { ...done, label: last.label }] })
   }
 
+  /** The edits of leftovers that neither the store nor this page has: an answer that was lost on its way is no loss. */
+  const unknownOf = async (leftovers: readonly Leftover[]): Promise<readonly PendingEdit[]> => {
+    const since = Math.min(...leftovers.map(({ revision }) => revision))
+    const response = await fetch(`${url}?since=${since}`).catch(() => undefined)
+    const body =
+      response?.ok === true ? ((await response.json()) as { readonly entries: readonly LogEntry[] }) : undefined
+    const known = new Set([...(body?.entries.map(({ editId }) => editId) ?? []), ...get().pending.map(({ id }) => id)])
+    return leftovers.flatMap(({ pending }) => pending).filter(({ id }) => !known.has(id))
+  }
+
   const actions: SessionActions = {
+    resume: async () => {
+      const leftovers = (await queue?.adopt()) ?? []
+      if (leftovers.length === 0) return
+      const left = await unknownOf(leftovers)
+      settle(get().confirmed, [...left, ...get().pending])
+      await queue?.keep({ revision: get().confirmed.revision, pending: get().pending })
+      await queue?.forget()
+      void flush()
+    },
     dispatch: (edit) => {
       const done = perform(edit)
       if (done !== undefined) set({ undo: [...get().undo, done], redo: [] })

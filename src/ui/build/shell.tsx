@@ -2,6 +2,7 @@
 
 import type { ReactNode } from 'react'
 import type { Build } from '@/core/build/schema'
+import { PlacePanel } from '@/ui/places/place-panel'
 import { SelectionPanel } from '@/ui/threads/selection-panel'
 import { ConflictDialog } from './conflict-dialog'
 import { BuildProvider } from './context'
@@ -21,6 +22,7 @@ export function BuildShell({ initial, children }: { readonly initial: Build; rea
           <main className="min-h-0 min-w-0 grow overflow-auto print:overflow-visible">{children}</main>
           <aside className="flex min-h-0 shrink-0 flex-col border-thread bg-cloth max-lg:border-t lg:w-[20rem] lg:border-l print:hidden">
             <SelectionPanel />
+            <PlacePanel />
             <SnagList buildId={initial.id} />
           </aside>
         </div>

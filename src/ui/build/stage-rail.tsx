@@ -3,14 +3,28 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
+import { ruleOf } from '@/core/rules/check'
 import { SeverityCount } from '@/ui/shared/severity'
 import { useVerdicts } from './context'
 import { STAGES } from './stages'
 
+/** What the check found that is seen best at a stage: where things sit in Places, all the rest in Threads. */
+function Counts({ of }: { readonly of: 'places' | 'threads' }) {
+  const { findings } = useVerdicts()
+  const mine = findings.filter((finding) => (ruleOf(finding).group === 'place') === (of === 'places'))
+  return (
+    <span className="mt-1 flex flex-wrap gap-1 max-md:hidden">
+      {(['stop', 'mind', 'unknown'] as const).map((look) => {
+        const count = mine.filter(({ severity }) => severity === look).length
+        return count > 0 && <SeverityCount key={look} look={look} count={count} />
+      })}
+    </span>
+  )
+}
+
 /** The stages down the left (across the top on a narrow page), with the one that is open marked. */
 export function StageRail({ buildId }: { readonly buildId: string }) {
   const path = usePathname()
-  const { counts } = useVerdicts()
   return (
     <nav
       aria-label="Stages"
@@ -34,13 +48,7 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
             <span className="leading-tight">
               {name}
               <span className="hidden text-xs font-normal text-faded md:block">{hint}</span>
-              {id === 'threads' && (
-                <span className="mt-1 flex flex-wrap gap-1 max-md:hidden">
-                  {(['stop', 'mind', 'unknown'] as const).map(
-                    (look) => counts[look] > 0 && <SeverityCount key={look} look={look} count={counts[look]} />,
-                  )}
-                </span>
-              )}
+              {(id === 'threads' || id === 'places') && <Counts of={id} />}
             </span>
           </Link>
         )

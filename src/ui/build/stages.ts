@@ -1,8 +1,9 @@
-import { Cable, ClipboardList, Package } from 'lucide-react'
+import { Cable, ClipboardList, Fan, Package } from 'lucide-react'
 
 /** The stages there are, in the order people work; Alt and the number go to each. */
 export const STAGES = [
   { id: 'parts', name: 'Parts', hint: 'what lies on the bench', Icon: Package },
+  { id: 'places', name: 'Places', hint: 'where it sits, how it breathes', Icon: Fan },
   { id: 'threads', name: 'Threads', hint: 'which lead goes where', Icon: Cable },
   { id: 'sheet', name: 'Sheet', hint: 'what goes to the workbench', Icon: ClipboardList },
 ] as const

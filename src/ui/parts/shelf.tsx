@@ -95,7 +95,8 @@ export function Shelf() {
   const results = useLine(text)
   const made = results.flatMap((result) => result.made ?? [])
   const isReady = made.length > 0 && results.every(({ faults }) => faults.length === 0)
-  const askAgain = () => setRound(round + 1)
+  // Undo asks again long after the row that offered it was drawn, so it must not count from what that row saw.
+  const askAgain = () => setRound((before) => before + 1)
   // Enter takes what was typed as a label, or else the one part of the shelf that is meant for sure.
   const only = onlyOne(found, text)
   const addLine = () => {

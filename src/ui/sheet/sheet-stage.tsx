@@ -4,9 +4,12 @@ import { FileDown, Printer } from 'lucide-react'
 import { useMemo, type ReactNode } from 'react'
 import type { PortRef } from '@/core/formats/schema-kit'
 import { CAUTIONS } from '@/core/sheet/cautions'
+import { fixings } from '@/core/sheet/fixings'
 import { leadLines, type LeadLine } from '@/core/sheet/leads'
 import { headerSettings } from '@/core/sheet/settings'
 import { shoppingList } from '@/core/sheet/shopping'
+import { workingOrder } from '@/core/sheet/working-order'
+import { fixingText, stepText } from '@/core/wording/step-text'
 import { sumText } from '@/core/wording/sum-text'
 import { countOf, findingText } from '@/core/wording/text'
 import { useHarness, useSession, useVerdicts } from '@/ui/build/context'
@@ -130,6 +133,33 @@ function Shopping() {
   )
 }
 
+/** What has to be done in the case, step by step, and what has to lie ready for it; nothing where no place is said. */
+function Placing() {
+  const harness = useHarness()
+  const steps = useMemo(() => workingOrder(harness), [harness])
+  const lines = useMemo(() => fixings(harness), [harness])
+  if (steps.length === 0) return null
+  return (
+    <Section title="Placing, in working order">
+      <ol className="gap-x-6 sm:columns-2">
+        {steps.map((step, index) => (
+          <li key={index} className="grid grid-cols-[1.6rem_1.2rem_minmax(0,1fr)] gap-x-2 py-0.5 break-inside-avoid">
+            <span className="text-right text-faded">{index + 1}</span>
+            <span aria-hidden className="mt-1 size-4 rounded-sm border-2 border-seam" />
+            <span>{stepText(harness, step)}</span>
+          </li>
+        ))}
+      </ol>
+      <h3 className="mt-3 font-semibold">To lie ready</h3>
+      <ul className="space-y-0.5">
+        {lines.map((line) => (
+          <li key={`${line.by} ${line.marks.join(' ')}`}>{fixingText(line)}</li>
+        ))}
+      </ul>
+    </Section>
+  )
+}
+
 function OpenSnags() {
   const { findings, counts } = useVerdicts()
   const open = findings.filter((finding) => finding.severity !== 'note')
@@ -187,6 +217,7 @@ export function SheetStage() {
           ))}
         </ul>
       </Section>
+      <Placing />
       <Section title="Leads in working order">
         <Leads />
       </Section>

@@ -8,6 +8,10 @@ import { wayOf, waysOf } from './way'
 const heron = derive(demoBuild('tangled-heron'))
 const layout = layOut(heron)
 
+test('a case without a plug is not in the wiring', () => {
+  expect(layout.cards.some(({ item }) => item.mark === 'K1')).toBe(false)
+})
+
 test('sources left, boxes between, devices right, told by their ports', () => {
   const columnOf = Object.fromEntries(layout.cards.map((card) => [card.item.mark, card.column]))
   expect(columnOf).toMatchObject({

@@ -56,7 +56,9 @@ function sharedBudgets(harness: Harness, itemId: string): readonly Budget[] {
 export function layOut(harness: Harness): Layout {
   const bottoms: Record<Column, number> = { sources: TOP_PX, boxes: TOP_PX, devices: TOP_PX }
   const anchors = new Map<PortKey, Anchor>()
-  const cards = harness.items.map((item): Card => {
+  // A thing without a plug, such as a plain case, has no part in the wiring.
+  const wired = harness.items.filter(({ id }) => harness.factsOfItem(id).part.ports.length > 0)
+  const cards = wired.map((item): Card => {
     const { part } = harness.factsOfItem(item.id)
     const column = columnOf(part)
     const placed = part.ports.map((port) => harness.port({ itemId: item.id, portId: port.id }))

@@ -13,6 +13,7 @@ import { candidateKey, candidateText } from '@/core/wording/candidate-text'
 import { sumText } from '@/core/wording/sum-text'
 import { useActions, useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
+import { LeadWays } from '@/ui/shared/lead-ways'
 import { SeverityMark } from '@/ui/shared/severity'
 import { isOpen, usePlug } from './plug'
 import { LOOK_OF_VERDICT } from './port-row'
@@ -68,6 +69,8 @@ function Plugged({ placed, isFresh }: { readonly placed: PlacedPort; readonly is
   const { dispatch } = useActions()
   const select = useSelection((state) => state.select)
   const threads = harness.threadsAt(placed.ref)
+  // A splitter's own lead is part of the ways of all that hangs on it.
+  const runs = harness.runs().filter(({ lead, via }) => lead === placed || via.includes(placed.item))
   const next = nextLoose(harness, placed.ref)
   const nextButton = useRef<HTMLButtonElement>(null)
   // After a lead is plugged the next loose one is what people want; Enter goes on.
@@ -79,6 +82,7 @@ function Plugged({ placed, isFresh }: { readonly placed: PlacedPort; readonly is
       {waysOf(harness, placed.ref).map((named) => (
         <WayLines key={named.what} harness={harness} named={named} />
       ))}
+      <LeadWays runs={runs} />
       {threads.map((thread, index) => (
         <div key={thread.id} className="flex flex-wrap gap-1.5">
           <Button

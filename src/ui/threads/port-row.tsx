@@ -25,6 +25,7 @@ export const LOOK_OF_VERDICT: Readonly<Record<Verdict, Look | undefined>> = {
   unknown: 'unknown',
   unfed: 'unknown',
   tight: 'mind',
+  short: 'stop',
   over: 'stop',
   taken: undefined,
   ring: undefined,

@@ -62,6 +62,7 @@ export function makePoweredHub(
     readonly mostAmps?: number
     readonly feed?: 'sata-power' | 'peripheral-4pin'
     readonly passes?: 'pwm' | 'both' | 'unknown'
+    readonly leadMm?: number
   },
 ): Part {
   const origin = hub.origin ?? 'manual'
@@ -69,7 +70,7 @@ export function makePoweredHub(
   const feed = hub.feed ?? 'sata-power'
   return {
     ...base(hub, 'hub', 'H'),
-    leads: [{ id: 'signalLead' }, { id: 'supplyLead' }],
+    leads: [lead('signalLead', hub.leadMm, origin), lead('supplyLead', hub.leadMm, origin)],
     ports: [
       taking(
         'signal',

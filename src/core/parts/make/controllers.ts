@@ -29,6 +29,8 @@ export interface Controller extends Named {
   readonly speedSync?: string
   readonly lightSync?: string
   readonly usb?: { readonly need: 'required' | 'optional'; readonly drawMilliamps?: number }
+  /** Length of each of its leads. */
+  readonly leadMm?: number
   readonly needsProgram?: boolean
   readonly waitsForTach?: boolean
   readonly lightsTogether?: boolean
@@ -187,7 +189,7 @@ export function makeController(box: Controller): Part {
   const hasBridge = box.cascade !== undefined && box.cascade.by !== 'switches'
   return {
     ...base(box, 'controller', 'B'),
-    leads: inputs.map(({ lead: hung }) => ({ id: hung!.leadId })),
+    leads: inputs.map(({ lead: hung }) => lead(hung!.leadId, box.leadMm, origin)),
     ports: [
       ...inputs,
       ...outlets.fans.map((id, index) => giving(id, `fan outlet ${index + 1}`, 'fan-4pin', FAN_WIRES)),

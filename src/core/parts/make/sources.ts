@@ -1,4 +1,5 @@
 import type { Rail } from '../connectors'
+import type { Origin } from '../../formats/schema-kit'
 import type { Part, Port, Relation } from '../schema'
 import {
   figureOf,
@@ -71,6 +72,32 @@ export function makeBoard(
       ...fans.flatMap(({ id, mostAmps }) => limit(id, '12v', mostAmps)),
       ...lights.flatMap(({ id, rail, mostAmps }) => limit(id, rail, mostAmps)),
     ],
+  }
+}
+
+/** Where things are on a board, from its corner at the front and the floor, in mm. */
+export interface BoardPlan {
+  readonly depthMm: number
+  readonly heightMm: number
+  readonly processor: readonly [xMm: number, yMm: number]
+  /** Headers by their printed names. */
+  readonly headers: Readonly<Record<string, readonly [xMm: number, yMm: number]>>
+}
+
+/** A board with its outline and the places of its headers. */
+export function laidOut(board: Part, plan: BoardPlan, origin: Origin = 'manual'): Part {
+  const point = ([xMm, yMm]: readonly [number, number]) => ({ xMm: figureOf(xMm, origin), yMm: figureOf(yMm, origin) })
+  return {
+    ...board,
+    outline: {
+      depthMm: figureOf(plan.depthMm, origin),
+      heightMm: figureOf(plan.heightMm, origin),
+      processor: point(plan.processor),
+    },
+    ports: board.ports.map((port) => {
+      const at = plan.headers[port.name]
+      return at === undefined ? port : { ...port, spot: point(at) }
+    }),
   }
 }
 

@@ -82,7 +82,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "missing": "B1 link outlet 1 has 3 devices in a row; above 2 the row wants an extra supply lead at its far end. Plug one in, or shorten the row.",
   },
   "fan-fits": {
-    "wrongSize": "F1 is 140 mm wide, but Front takes 120 mm there. Use another fan, or another layout of that panel.",
+    "wrongSize": "F1 is for 140 mm, but Front takes 120 mm there. Use another one, or another layout of that panel.",
+    "noRadiator": "F1 is a radiator, but Front holds fans alone in this layout. Use its layout for a radiator, or another panel.",
+    "tooLong": "F1 is 3 fans long, but Front has room for 2 from there on. Begin further along, or use another panel.",
     "tooThick": "F1 and F2 are 65 mm thick together, but Front has 60 mm free. Use thinner ones, or another panel.",
     "taken": "F1 and F2 sit in one place of Front. Give each a place of its own.",
     "twoLayouts": "Front would hold two layouts at once (F1 and F2); its rails take one at a time. Choose one of them.",
@@ -91,6 +93,10 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "feed-missing": {
     "nothingArrives": "B1 supply lead brings no supply to B1: what hangs there is dead. Follow it back, and plug its other end in.",
     "oneOfTwo": "B1 wants all of its supply leads, and B1 supply lead 2 brings nothing. Plug it into the supply.",
+  },
+  "hand-reach": {
+    "outOfReach": "B1 is worked by its own buttons, but Shelf behind the tray is out of reach once the case is closed. Fix it where a hand gets to it.",
+    "unknown": "Whether a hand reaches B1 at Ledge with the case closed is not known. Look, and say it in the case.",
   },
   "header-mode": {
     "pwmForThree": "SYS1 is in PWM mode, but F1 have no PWM wire: full speed. Set it to DC where it can, or move them.",
@@ -102,16 +108,24 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "unlikely": "The curve of CPU listens to the heat of the graphics, though it cools the processor. Choose the processor or the coolant, or keep it if you know why.",
     "unknown": "Nobody has said whose heat the curve of CPU listens to. Choose its source.",
   },
+  "hose-reaches": {
+    "tooShort": "The hoses of F1 are 250 mm long, but from Roof to the processor it is 278 mm straight. Let them leave by the other end, or put the radiator nearer.",
+    "tight": "The hoses of F1 are 300 mm long and the processor is 278 mm away: with 60 mm for their bends they are strained. Let them leave by the other end, or put the radiator nearer.",
+    "wouldHold": "By what is assumed of the case and the board, the hoses of F1 reach the processor. Measure before you rely on it.",
+    "unknown": "Whether the hoses of F1 reach is open: their length, the end they leave by, or the place of the processor is not known.",
+  },
   "lead-loose": {
     "needed": "Still loose, and needed (2): F1 and F2. Plug each into a port.",
     "comfort": "Still loose, for comfort only (1): F1 light lead. Plug each into a port, or leave it loose on purpose.",
     "parked": "F1 light lead is left loose on purpose: kept for later.",
   },
   "lead-reaches": {
-    "tooShort": "F1 is 770 mm long, but its way to FAR takes 780 mm. Use a nearer header, turn the corner it leaves by, or add an extension.",
+    "tooShort": "F1 is 750 mm long, but its way to FAR takes 780 mm. Use a nearer header, turn the corner it leaves by, or add an extension.",
+    "noWay": "F1 has no way to H1 outlet 1: the tray is between them, and no hole leads through. Use another spot, or another header.",
+    "inSight": "F1 is 770 mm long: it reaches FAR straight across the board, in sight, but not behind the tray. Use a nearer header or an extension to hide it.",
     "tight": "F1 reaches FAR with 0 mm to spare; 30 mm should be left to plug it. Plug it before the fan is screwed down, with two screws first.",
     "wouldHold": "By what is assumed of the case and the board, these leads reach: F1. Measure their ways before you rely on it.",
-    "unknown": "Whether these leads reach is open: F1. A length, the corner they leave by, or the place of a header is not known.",
+    "unknown": "Whether these leads reach is open: F1. A length, the corner they leave by, or the place of a header or box is not known.",
   },
   "led-count": {
     "over": "B1 light outlet 1 would address 60 LEDs; its limit is 40. What lies past that stays dark: move lights to another output.",
@@ -225,6 +239,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "unlike-fans": {
     "unlike": "SYS1 rules unlike fans by one signal: Four and other-four. Flow and noise differ at the same command; nothing is wrong with that if you know it.",
     "unlikeAgainstChoice": "SYS1 rules unlike fans by one signal: Four and other-four. Your choice is to match all fans. Move one kind to another signal, or choose to mix.",
+  },
+  "unusual-air": {
+    "other": "At the front air usually goes in; here it goes out through F2. That may be meant: it is noted, not forbidden.",
   },
   "usb-load": {
     "over": "U1 header 1 would have to give 400 mA to B1 USB lead; it may give 200 mA. Use a USB hub with a supply of its own, or another header.",

@@ -225,7 +225,9 @@ export function HistoryDialog({ onClose }: { readonly onClose: () => void }) {
       {log === 'failed' && (
         <p className="text-madder">The history cannot be read just now. The build is safe; try again in a moment.</p>
       )}
-      {typeof log !== 'string' && <LogView log={log} onNamed={() => setRound(round + 1)} onClose={onClose} />}
+      {typeof log !== 'string' && (
+        <LogView log={log} onNamed={() => setRound((before) => before + 1)} onClose={onClose} />
+      )}
     </Dialog>
   )
 }

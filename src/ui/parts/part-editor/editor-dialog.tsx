@@ -3,7 +3,7 @@
 import { nanoid } from 'nanoid'
 import { useState } from 'react'
 import { useForm, useWatch } from 'react-hook-form'
-import { partFaults } from '@/core/build/integrity'
+import { draftFaults } from '@/core/build/integrity'
 import type { Refusal } from '@/core/formats/api-types'
 import { cleanPart } from '@/core/parts/clean'
 import { KIND_NAMES, KINDS, type Kind } from '@/core/parts/kinds'
@@ -16,9 +16,10 @@ import { Dialog } from '@/ui/shared/dialog'
 import { notify } from '@/ui/shared/notices'
 import { PlugPicture } from '@/ui/shared/plug-picture'
 import { postJson } from '@/ui/shared/api'
-import { FigureField } from './figure-input'
+import { BoardSection } from './board-section'
 import { useEditor, type EditorJob } from './editor-state'
 import { FIELD, type Form, type PartForm } from './form'
+import { Measures } from './measures'
 import { PanelsSection } from './panels-section'
 import { PortsSection } from './ports-section'
 import { RelationsSection } from './relations-section'
@@ -27,7 +28,6 @@ const close = () => useEditor.setState({ job: null })
 
 function WhatItIs({ form }: { readonly form: Form }) {
   const kind = useWatch({ control: form.control, name: 'kind' })
-  const isFan = kind === 'fan'
   return (
     <section aria-label="What it is" className="flex flex-wrap items-end gap-x-3 gap-y-2">
       <label className="grow basis-64">
@@ -53,54 +53,7 @@ function WhatItIs({ form }: { readonly form: Form }) {
         <input {...form.register('markPrefix')} maxLength={4} className={`w-14 uppercase ${FIELD}`} />
       </label>
       <PriceField form={form} />
-      <span className="flex basis-full flex-wrap gap-x-3 gap-y-1">
-        {(isFan || kind === 'cooler') && (
-          <FigureField form={form} path="mechanical.sizeMm" label="frame" unit="mm" range="sizeMm" />
-        )}
-        {isFan && <FigureField form={form} path="mechanical.thicknessMm" label="thick" unit="mm" />}
-        {isFan && (
-          <label className="inline-flex items-center gap-1 text-[13px]">
-            <span className="text-faded">blades</span>
-            <select
-              {...form.register('mechanical.blades', {
-                setValueAs: (value: string) => (value === '' ? undefined : value),
-              })}
-              className="rounded border border-seam bg-linen px-1.5 py-0.5"
-            >
-              <option value="">not said</option>
-              <option value="standard">standard</option>
-              <option value="reverse">reverse</option>
-            </select>
-          </label>
-        )}
-        {kind === 'cooler' && (
-          <>
-            <FigureField
-              form={form}
-              path="mechanical.radiatorFanCount"
-              label="radiator for"
-              unit="fans"
-              origin="manual"
-            />
-            <FigureField
-              form={form}
-              path="mechanical.radiatorFanSizeMm"
-              label="of"
-              unit="mm"
-              origin="manual"
-              range="sizeMm"
-            />
-            <FigureField
-              form={form}
-              path="mechanical.hoseMm"
-              label="hoses"
-              unit="mm"
-              origin="manual"
-              range="lengthMm"
-            />
-          </>
-        )}
-      </span>
+      <Measures form={form} kind={kind} />
       <label className="basis-full">
         <span className="mb-0.5 block text-[13px] text-faded">Note</span>
         <input {...form.register('note')} maxLength={2000} className={`w-full ${FIELD}`} />
@@ -150,7 +103,7 @@ function PriceField({ form }: { readonly form: Form }) {
 function Preview({ form }: { readonly form: Form }) {
   const values = useWatch({ control: form.control })
   const part = cleanPart(values)
-  const [fault] = partFaults(part, '')
+  const [fault] = draftFaults(part, '')
   return (
     <aside aria-label="What the check sees" className="space-y-2 rounded-lg bg-weft p-3">
       <p className="font-semibold">{part.name ?? 'No name yet'}</p>
@@ -236,7 +189,7 @@ function Editor({ job, start }: { readonly job: EditorJob; readonly start: Part 
   const form = useForm<PartForm>({ defaultValues: structuredClone(start) as PartForm })
   const [fault, setFault] = useState<string | null>(null)
   const save = useSave(job)
-  const isCase = useWatch({ control: form.control, name: 'kind' }) === 'case'
+  const kind = useWatch({ control: form.control, name: 'kind' })
   const submit = form.handleSubmit(async (values) => {
     const part = cleanPart(values)
     const outcome = await save(part)
@@ -270,7 +223,8 @@ function Editor({ job, start }: { readonly job: EditorJob; readonly start: Part 
           <WhatItIs form={form} />
           <PortsSection form={form} />
           <RelationsSection form={form} />
-          {isCase && <PanelsSection form={form} />}
+          {kind === 'board' && <BoardSection form={form} />}
+          {kind === 'case' && <PanelsSection form={form} />}
         </div>
         <div>
           <div className="md:sticky md:top-0">

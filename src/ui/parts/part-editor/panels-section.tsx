@@ -6,6 +6,7 @@ import { Button } from '@/ui/shared/button'
 import { SelectField } from './choice-fields'
 import { FigureField } from './figure-input'
 import { freeId, SMALL_FIELD, type Form } from './form'
+import { SpaceSection } from './space-section'
 
 const SIDES = [
   ['front', 'front'],
@@ -59,6 +60,13 @@ function Layouts({ form, index }: { readonly form: Form; readonly index: number 
             origin="manual"
             range="sizeMm"
           />
+          <FigureField
+            form={form}
+            path={`panels.${index}.layouts.${at}.startMm`}
+            label="beginning at"
+            unit="mm"
+            origin="manual"
+          />
           <Button tone="quiet" small aria-label="Remove this layout" onClick={() => layouts.remove(at)}>
             <X size={14} aria-hidden />
           </Button>
@@ -70,49 +78,6 @@ function Layouts({ form, index }: { readonly form: Form; readonly index: number 
         </Button>
       </li>
     </ul>
-  )
-}
-
-/** The inside of a case and the holes in its tray, by which the ways of leads are measured. */
-function SpaceFields({ form }: { readonly form: Form }) {
-  const holes = useFieldArray({ control: form.control, name: 'space.holes' })
-  const mm = (path: string, label: string) => (
-    <FigureField form={form} path={`space.${path}`} label={label} unit="mm" origin="manual" />
-  )
-  return (
-    <section aria-label="Inside the case" className="space-y-1.5">
-      <div className="flex items-center gap-3">
-        <h3 className="font-display font-semibold">Inside</h3>
-        <p className="grow text-[13px] text-faded">
-          Measured from the front and the floor; leads run along edges, and behind the tray through its holes.
-        </p>
-        <Button
-          small
-          onClick={() => holes.append({ id: freeId('hole', form.getValues('space.holes') ?? []) } as never)}
-        >
-          <Plus size={14} aria-hidden /> Add a hole
-        </Button>
-      </div>
-      <div className="flex flex-wrap gap-x-3 gap-y-1 rounded-lg border border-thread bg-linen px-3 py-2">
-        {mm('depthMm', 'front to rear')}
-        {mm('heightMm', 'floor to roof')}
-        {mm('widthMm', 'tray to side')}
-        {mm('board.xMm', 'board’s corner from the front')}
-        {mm('board.yMm', 'from the floor')}
-      </div>
-      <ul className="flex flex-wrap gap-1.5">
-        {holes.fields.map((field, index) => (
-          <li key={field.id} className="flex items-center gap-2 rounded-lg border border-thread bg-linen px-3 py-1">
-            <span className="text-[13px] text-faded">hole {index + 1}</span>
-            {mm(`holes.${index}.xMm`, 'from the front')}
-            {mm(`holes.${index}.yMm`, 'from the floor')}
-            <Button tone="quiet" small aria-label={`Remove hole ${index + 1}`} onClick={() => holes.remove(index)}>
-              <X size={14} aria-hidden />
-            </Button>
-          </li>
-        ))}
-      </ul>
-    </section>
   )
 }
 
@@ -170,7 +135,7 @@ export function PanelsSection({ form }: { readonly form: Form }) {
           ))}
         </ul>
       </section>
-      <SpaceFields form={form} />
+      <SpaceSection form={form} />
     </>
   )
 }

@@ -192,25 +192,7 @@ function PortRow({ form, index, onRemove }: RowProps) {
             emptyWord="no header of a board"
           />
         )}
-        {isHeader && port.role !== undefined && (
-          <>
-            <ModesField form={form} index={index} />
-            <FigureField
-              form={form}
-              path={`ports.${index}.spot.xMm`}
-              label="sits from the board’s front edge"
-              unit="mm"
-              origin="manual"
-            />
-            <FigureField
-              form={form}
-              path={`ports.${index}.spot.yMm`}
-              label="from its lower edge"
-              unit="mm"
-              origin="manual"
-            />
-          </>
-        )}
+        {isHeader && port.role !== undefined && <ModesField form={form} index={index} />}
         {isLink && (
           <>
             {(['maker', 'generation', 'variant'] as const).map((key) => (

@@ -1,0 +1,5 @@
+import { PlacesStage } from '@/ui/places/places-stage'
+
+export default function PlacesPage() {
+  return <PlacesStage />
+}

@@ -1,0 +1,76 @@
+import { demoBuild } from '../../../tests/support/bench'
+import { canonicalJson } from '../formats/canonical'
+import { asBuild } from '../formats/validate'
+import { derive } from '../harness/derive'
+import { acceptanceOf } from '../rules/accepted'
+import { check } from '../rules/check'
+import { acceptEdit, acceptedOf, unacceptEdit } from './accept'
+import { apply } from './apply'
+import { placeEdit } from './choose'
+import { describeEdit } from './describe'
+import { mindKey } from './refs'
+import type { Build } from './schema'
+import { describeSlot } from './slot-text'
+import { carrySlot, readSlot, slotKey, slotsOf } from './slots'
+
+const heron = demoBuild('tangled-heron')
+const mindsOf = (build: Build) => check(derive(build)).findings.filter(({ severity }) => severity === 'mind')
+const tight = mindsOf(heron).find(({ ruleId, messageId }) => ruleId === 'lead-reaches' && messageId === 'tight')!
+const entry = acceptanceOf(tight, 'the fan is plugged first')
+const taken = apply(heron, acceptEdit(entry))
+
+test('a mind that is taken on leaves the findings, and its undo brings it back', () => {
+  expect(() => asBuild(taken.build)).not.toThrow()
+  expect(mindsOf(taken.build)).toHaveLength(mindsOf(heron).length - 1)
+  expect(check(derive(taken.build)).accepted).toEqual([tight])
+  expect(acceptedOf(taken.build, tight)).toEqual(entry)
+  expect(canonicalJson(apply(taken.build, taken.inverse).build)).toBe(canonicalJson(heron))
+  const given = apply(taken.build, unacceptEdit(entry))
+  expect(mindsOf(given.build)).toHaveLength(mindsOf(heron).length)
+  expect(canonicalJson(apply(given.build, given.inverse).build)).toBe(canonicalJson(taken.build))
+})
+
+test('it is written down with its figures, and comes back when less is left of the lead', () => {
+  expect(entry.figures).toEqual({ leftMm: 6, slackMm: 30 })
+  const shorten = (lengthMm: number) => {
+    const parts = taken.build.parts.map((part) =>
+      part.id === 'fan-140'
+        ? {
+            ...part,
+            leads: part.leads!.map((lead) => ({ ...lead, lengthMm: { value: lengthMm, origin: 'label' as const } })),
+          }
+        : part,
+    )
+    return mindsOf({ ...taken.build, parts }).some((finding) => mindKey(finding) === mindKey(tight))
+  }
+  expect([500, 505, 498].map(shorten)).toEqual([false, false, true])
+})
+
+test('the same mind twice is one entry, the newer one, in the place of the older', () => {
+  const again = apply(taken.build, acceptEdit({ ...entry, reason: 'measured' })).build
+  expect(again.accepted?.map(({ reason }) => reason)).toEqual(['measured'])
+  expect(mindKey({ ...entry, at: entry.at.toReversed() })).toBe(mindKey(entry))
+})
+
+test('a stop that somebody writes down as taken on stays a stop', () => {
+  const stop = check(derive(heron)).findings.find(({ severity }) => severity === 'stop')!
+  const build = apply(heron, acceptEdit(acceptanceOf(stop, 'never mind'))).build
+  expect(check(derive(build)).findings).toContainEqual(stop)
+})
+
+test('a mind about a thing that is gone is refused by name', () => {
+  const at = [{ itemId: 'nobody', portId: 'fan' }]
+  expect(() => apply(heron, acceptEdit({ ...entry, at }))).toThrow(/“nobody” is no longer in this build/)
+})
+
+test('two people who take on the same mind meet in one slot; a mind and a place do not meet', () => {
+  const [slot] = slotsOf(acceptEdit(entry), heron)
+  expect(slotKey(slot!)).toBe(slotKey(slotsOf(unacceptEdit(entry), taken.build)[0]!))
+  expect(slotsOf(placeEdit({ itemId: 'f1', number: 9 }), heron).map(slotKey)).not.toContain(slotKey(slot!))
+  expect(readSlot(heron, slot!)).toBeNull()
+  expect(describeSlot(heron, slot!)).toEqual({ subject: 'a mind taken on', value: 'not taken on' })
+  expect(describeSlot(taken.build, slot!).value).toBe('the fan is plugged first')
+  expect(carrySlot(slot!, taken.build, heron)).toEqual(acceptEdit(entry))
+  expect(carrySlot(slot!, heron, taken.build)).toEqual(unacceptEdit(entry))
+  expect(describeEdit(acceptEdit(entry), heron)).toBe('take on: the fan is plugged first')
+})

@@ -1,0 +1,64 @@
+import type { PortRef } from '../formats/schema-kit'
+import { acceptedOf } from './accept'
+import { choiceAbout } from './attached'
+import { CHOICE_WORDS, choiceValue, nameOfSubject } from './describe'
+import { nameOfPort } from './refs'
+import type { Build } from './schema'
+import { readSlot, threadsFrom, type Slot } from './slots'
+
+const plugs = (build: Build, at: PortRef): string => {
+  const names = threadsFrom(build, at).map((thread) => nameOfPort(build, thread.to))
+  return names.length === 0 ? 'loose' : `in ${names.join(' and ')}`
+}
+
+/** The slot and what it holds, in words: for showing two people's values side by side. */
+export function describeSlot(build: Build, slot: Slot): { readonly subject: string; readonly value: string } {
+  const mark = (itemId: string) => build.items.find((item) => item.id === itemId)?.mark ?? itemId
+  const text = (value: unknown) => (value === null ? 'not set' : String(value))
+  switch (slot.about) {
+    case 'lead':
+      return { subject: `plug of ${nameOfPort(build, slot.at)}`, value: plugs(build, slot.at) }
+    case 'choice': {
+      const choice = choiceAbout(build, slot.list, slot.of)
+      return {
+        subject: `${CHOICE_WORDS[slot.list]} of ${nameOfSubject(build, slot.of)}`,
+        value: choice === undefined ? 'not set' : choiceValue(choice),
+      }
+    }
+    case 'mind': {
+      const entry = acceptedOf(build, slot.mind)
+      return { subject: 'a mind taken on', value: entry === undefined ? 'not taken on' : entry.reason }
+    }
+    case 'item':
+      return {
+        subject: `item ${mark(slot.itemId)}`,
+        value: readSlot(build, slot) === true ? 'on the bench' : 'taken off',
+      }
+    case 'mark':
+      return { subject: 'mark of an item', value: text(readSlot(build, slot)) }
+    case 'stock':
+      return { subject: `${mark(slot.itemId)}`, value: readSlot(build, slot) === 'toBuy' ? 'to buy' : 'owned' }
+    case 'part': {
+      const part = build.parts.find((held) => held.id === slot.partId)
+      return {
+        subject: `part ${part?.name ?? slot.partId}`,
+        value: part === undefined ? 'taken off' : 'as it stands here',
+      }
+    }
+    case 'pack':
+      return { subject: 'pack', value: build.packs?.find((pack) => pack.id === slot.packId)?.name ?? 'not bought' }
+    case 'figure': {
+      const figure = readSlot(build, slot) as { readonly value: number } | null
+      return {
+        subject: `figure ${slot.path.at(-1)} of a part`,
+        value: figure === null ? 'unknown' : String(figure.value),
+      }
+    }
+    case 'name':
+      return { subject: 'name of the build', value: build.name }
+    case 'headroom':
+      return { subject: 'headroom', value: `${build.choices.headroomPercent} %` }
+    default:
+      return slot satisfies never
+  }
+}

@@ -1,0 +1,61 @@
+import { placeEdit } from '../build/choose'
+import { hoseOf, type Hose } from '../harness/hoses'
+import { exceeds } from '../units/compare'
+import { defineRule, type Mend } from './rule'
+import { anyPortOf } from './subject'
+
+/** What a hose needs beyond the straight line, for its bends (common practice, no source). */
+const BEND_MM = 60
+
+const isShort = ({ leastMm, hoseMm }: Hose) => hoseMm !== undefined && exceeds(leastMm, hoseMm)
+const isTight = ({ leastMm, hoseMm }: Hose) => hoseMm !== undefined && exceeds(leastMm + BEND_MM, hoseMm)
+
+/** A radiator in the wrong place is found out when the cooler's head does not come down to the processor. */
+export const hoseReaches = defineRule({
+  id: 'hose-reaches',
+  group: 'place',
+  what: 'The hoses of a cooler are long enough from its radiator to the processor, with room for their bends.',
+  source: 'straight distance from radiator to processor; 60 mm for the bends: common practice, no source',
+  reads: ['part.mechanical.hoseMm', 'part.outline.processor', 'part.space.board'],
+  asksOnly: ['places.mount'],
+  messages: {
+    tooShort: {
+      severity: 'stop',
+      text: 'The hoses of {thing} are {hoseMm} long, but from {panel} to the processor it is {straightMm} straight. Let them leave by the other end, or put the radiator nearer.',
+    },
+    tight: {
+      severity: 'mind',
+      text: 'The hoses of {thing} are {hoseMm} long and the processor is {straightMm} away: with {bendMm} for their bends they are strained. Let them leave by the other end, or put the radiator nearer.',
+    },
+    wouldHold: {
+      severity: 'unknown',
+      text: 'By what is assumed of the case and the board, the hoses of {thing} reach the processor. Measure before you rely on it.',
+    },
+    unknown: {
+      severity: 'unknown',
+      text: 'Whether the hoses of {thing} reach is open: their length, the end they leave by, or the place of the processor is not known.',
+    },
+  },
+  check: (harness, say) =>
+    harness.places().flatMap((placed) => {
+      const hoses = hoseOf(harness, placed)
+      if (hoses === undefined) return []
+      const at = anyPortOf(harness, placed.item.id)
+      const thing = placed.item.mark
+      const panel = placed.mounted!.panel.name
+      const [first] = hoses
+      if (first?.hoseMm === undefined) return [say.found('unknown', at, { thing })]
+      const figures = { thing, hoseMm: first.hoseMm, straightMm: Math.round(Math.min(...hoses.map((h) => h.leastMm))) }
+      if (hoses.every(isShort)) return [say.found('tooShort', at, { ...figures, panel })]
+      if (hoses.every(isTight)) return [say.found('tight', at, { ...figures, bendMm: BEND_MM })]
+      if (hoses.some(isTight)) return [say.found('unknown', at, { thing })]
+      return [first.isAssumed ? say.found('wouldHold', at, { thing }) : say.holds(at)]
+    }),
+  mends: (harness, finding): readonly Mend[] => {
+    const placed = harness.placeOf(finding.at[0]?.itemId ?? '')
+    if (placed === undefined || (finding.messageId !== 'tooShort' && finding.messageId !== 'tight')) return []
+    const hoseEnd = placed.place.hoseEnd === 'start' ? ('end' as const) : ('start' as const)
+    const edit = placeEdit({ ...placed.place, hoseEnd })
+    return [{ messageId: 'moveHose', params: { thing: placed.item.mark }, edit }]
+  },
+})

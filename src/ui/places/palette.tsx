@@ -1,0 +1,60 @@
+'use client'
+
+import { useDraggable } from '@dnd-kit/core'
+import clsx from 'clsx'
+import { GripVertical } from 'lucide-react'
+import type { Item } from '@/core/build/schema'
+import { radiatorOf } from '@/core/harness/places'
+import { useHarness } from '@/ui/build/context'
+import { usePlaces } from './places-state'
+
+function Chip({ item, onPick }: { readonly item: Item; readonly onPick: () => void }) {
+  const harness = useHarness()
+  const heldId = usePlaces((state) => state.heldId)
+  const { setNodeRef, listeners, isDragging } = useDraggable({ id: item.id })
+  const { part } = harness.factsOfItem(item.id)
+  const { sizeMm, radiatorFanSizeMm } = part.mechanical ?? {}
+  const radiator = radiatorOf(part)
+  const measure =
+    radiator === undefined
+      ? sizeMm && `${sizeMm.value} mm`
+      : `${radiator.fanCount ?? '?'} × ${radiatorFanSizeMm?.value ?? '?'} mm`
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      data-chip={item.id}
+      title={part.name}
+      aria-label={`Place ${item.mark}, ${part.name}`}
+      aria-pressed={heldId === item.id}
+      {...listeners}
+      onClick={onPick}
+      className={clsx(
+        'flex touch-none items-center gap-1 rounded-md border px-1.5 py-0.5',
+        heldId === item.id ? 'border-woad bg-woad-wash' : 'border-thread bg-cloth hover:border-seam',
+        isDragging && 'opacity-40',
+      )}
+    >
+      <GripVertical size={14} aria-hidden className="text-faded" />
+      <span className="font-display font-semibold">{item.mark}</span>
+      <span className="text-[13px] text-faded">{measure}</span>
+    </button>
+  )
+}
+
+/** What has no place yet, to be dragged or picked up. */
+export function Palette({ loose, onPick }: { readonly loose: readonly Item[]; readonly onPick: (item: Item) => void }) {
+  if (loose.length === 0) {
+    return (
+      <p className="text-[13px] text-faded">Everything has its place. Pick a thing to turn it, or drag it elsewhere.</p>
+    )
+  }
+  return (
+    <section aria-label="Without a place" className="flex max-h-24 flex-wrap items-center gap-1.5 overflow-y-auto">
+      <h2 className="text-[13px] text-faded">To place ({loose.length}):</h2>
+      {loose.map((item) => (
+        <Chip key={item.id} item={item} onPick={() => onPick(item)} />
+      ))}
+    </section>
+  )
+}

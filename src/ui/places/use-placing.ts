@@ -1,0 +1,59 @@
+import { useCallback } from 'react'
+import { placeEdit, unplaceEdit } from '@/core/build/choose'
+import type { Item, Place } from '@/core/build/schema'
+import { proposedPlace, type Target } from '@/core/places/placing'
+import { refusalText } from '@/core/wording/place-text'
+import { useActions, useHarness } from '@/ui/build/context'
+import { notify } from '@/ui/shared/notices'
+import { usePlaces } from './places-state'
+import { looseThings, refusalFor } from './view'
+
+/** What can be done with a thing in a case: put it somewhere (refused with the reason), turn it, take it out. */
+export function usePlacing(caseItem: Item | undefined) {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  const hold = usePlaces((state) => state.hold)
+  const choose = usePlaces((state) => state.choose)
+
+  /** True where it was put; the next thing of the same part is then in hand. */
+  const put = useCallback(
+    (item: Item, target: Target): boolean => {
+      if (caseItem === undefined) return false
+      const refusal = refusalFor({ harness, caseItem, held: item, layoutIds: {} }, target)
+      if (refusal !== undefined) {
+        notify(refusalText(item.mark, refusal), { tone: 'fault' })
+        return false
+      }
+      if (!dispatch(placeEdit(proposedPlace(harness, { caseItem, item, target })))) return false
+      const next = looseThings(harness, caseItem).find(({ id, partId }) => id !== item.id && partId === item.partId)
+      hold(next?.id ?? null)
+      choose(item.id)
+      return true
+    },
+    [harness, caseItem, dispatch, hold, choose],
+  )
+
+  const change = useCallback((place: Place) => dispatch(placeEdit(place)), [dispatch])
+  const takeOut = useCallback(
+    (itemId: string) => {
+      dispatch(unplaceEdit(itemId))
+      choose(null)
+    },
+    [dispatch, choose],
+  )
+  return { put, change, takeOut }
+}
+
+const QUARTERS = 4
+
+/** The place with its thing turned round: the other face inside, the printed arrow the other way. */
+export function turned(place: Place): Place {
+  const face = place.inwardFace === 'struts' ? ('open' as const) : ('struts' as const)
+  const { arrow } = place
+  return { ...place, inwardFace: face, ...(arrow === undefined ? {} : { arrow: arrow === 'in' ? 'out' : 'in' }) }
+}
+
+/** The place with the corner that the lead leaves by a quarter further on. */
+export function cornerOn(place: Place): Place {
+  return { ...place, leadCorner: ((place.leadCorner ?? -1) + 1) % QUARTERS }
+}
