@@ -73,6 +73,7 @@ test.each(BUILDS)('%s is placed by mouse: one drag for each thing', async (demo)
     await page.mouse.move(from.x + from.width / 2 + 12, from.y + from.height / 2 + 12, { steps: 3 })
     const to = (await page.locator(`button[data-place="${place}"]`).boundingBox())!
     await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 6 })
+    await page.locator(`button[data-place="${place}"][data-over="true"]`).waitFor()
     await page.mouse.up()
     await page.locator(`[data-thing="${itemId}"]`).waitFor()
     actions += 1

@@ -46,6 +46,7 @@ export function TargetButton({ drawn, scale, heldMark, refusal, isBare, onPut, o
       style={style}
       data-place={key}
       data-open={isOpen}
+      data-over={isOver}
       aria-label={`${targetText(target)}: ${words}`}
       title={words}
       onClick={onPut}
