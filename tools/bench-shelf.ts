@@ -42,7 +42,8 @@ async function fill(): Promise<void> {
 async function firstResultMs(): Promise<number> {
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.goto(`${url}/builds/paper-kite/parts`, { waitUntil: 'networkidle' })
+  await page.goto(`${url}/builds/paper-kite/parts`)
+  await page.locator('html[data-alive]').waitFor({ state: 'attached' })
   const field = page.getByLabel('Type a label, or search the shelf')
   const times: number[] = []
   for (let run = 0; run < TYPED; run += 1) {

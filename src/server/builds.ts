@@ -8,6 +8,7 @@ import type { BuildSummary, LogEntry, SaveResult } from '../core/formats/api-typ
 import { asBuild } from '../core/formats/validate'
 import type { NewBuild } from '../core/formats/request-schema'
 import { blankBuild, templateBuild } from '../core/templates/template-build'
+import { tellChange } from './changes'
 import type { Sql, Tx } from './db'
 import { knownId } from './ids'
 
@@ -195,6 +196,7 @@ export async function saveEdits(sql: Sql, id: string, save: Save): Promise<SaveR
         update builds
         set document = ${tx.json(document as never)}, revision = ${document.revision}, name = ${document.name}, updated_at = now()
         where id = ${id}`
+      await tellChange(tx, { id, revision: document.revision })
     }
     return { outcome: 'saved', revision: document.revision, entries: [...since, ...rows].map(asEntry) }
   })

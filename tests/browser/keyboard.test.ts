@@ -66,8 +66,9 @@ test('the whole job by keyboard alone', async () => {
   await page.waitForURL(/\/threads$/)
 
   // Tab alone reaches the wiring, arrows the rows in it.
-  await keyTo(page, /^M1 CPU$/)
-  await keyTo(page, /^Y1 board lead$/, 'ArrowRight')
+  await keyTo(page, /^M1, .*: fold$/)
+  await keyTo(page, /^Y1, .*: fold$/, 'ArrowRight')
+  await keyTo(page, /^Y1 board lead$/, 'ArrowDown')
   await page.keyboard.press('Enter')
   await plugInto(page, 'SYS1')
   for (const outlet of [1, 2, 3, 4]) {

@@ -3,7 +3,7 @@ import AxeBuilder from '@axe-core/playwright'
 import type { Page } from 'playwright-core'
 import { bench } from '../support/bench'
 import { getBuild, newBuild, serverUrl } from '../support/server'
-import { untilSaved, useBrowser } from './session'
+import { open, untilSaved, useBrowser } from './session'
 
 const { newPage, complaints } = useBrowser()
 
@@ -90,7 +90,7 @@ describe.each(['light', 'dark'] as const)('axe finds nothing serious, %s', (them
   test.each(visits)('$name', async ({ path, then }: Visit) => {
     const page = await newPage('/')
     await page.context().addCookies([{ name: 'loom-theme', value: theme, url: serverUrl() }])
-    await page.goto(`${serverUrl()}${path}`, { waitUntil: 'networkidle' })
+    await open(page, path)
     expect(await page.locator('html').getAttribute('data-theme')).toBe(theme)
     await then?.(page)
     expect(await seriousFindings(page)).toEqual([])

@@ -2,6 +2,12 @@ import { chromium, type Browser, type BrowserContext, type Page } from 'playwrig
 import { serverUrl } from '../support/server'
 import { CHROMIUM_ARGS } from './chromium'
 
+/** Goes to a page of the server and waits until it can be worked with. */
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(`${serverUrl()}${path}`)
+  await page.locator('html[data-alive]').waitFor({ state: 'attached' })
+}
+
 /** A browser for a test file, and pages that write down every violation of the content policy and every page error. */
 export function useBrowser() {
   const complaints: string[] = []
@@ -33,7 +39,7 @@ export function useBrowser() {
       (message) => /policy:|Content Security Policy|hydrat/i.test(message.text()) && complaints.push(message.text()),
     )
     page.on('pageerror', (error) => complaints.push(error.message))
-    await page.goto(`${serverUrl()}${path}`, { waitUntil: 'networkidle' })
+    await open(page, path)
     return page
   }
   const newPage = (path: string) => visit(holder.context!, path)

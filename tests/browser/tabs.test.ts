@@ -26,6 +26,25 @@ test('two tabs on different threads: both are kept', async () => {
   expect(complaints).toEqual([])
 })
 
+test('what one tab saves is seen in the other at once, by one stream for both', async () => {
+  const { id } = await newBuild(bench(['M1: board-middle', 'F1 F2 F3: fan-140']))
+  const streams: string[] = []
+  const [one, two] = [await newPage(`/builds/${id}/threads`), await newPage(`/builds/${id}/threads`)]
+  for (const page of [one, two]) page.on('request', (request) => streams.push(request.url()))
+  await plug(one, 'F1 fan lead', 'SYS1')
+  await untilSaved(one)
+  await two.locator('[aria-label="F1 fan lead"]').getByText('SYS1').waitFor({ timeout: 3000 })
+  await plug(two, 'F2 fan lead', 'SYS2')
+  await one.locator('[aria-label="F2 fan lead"]').getByText('SYS2').waitFor({ timeout: 3000 })
+  // When the tab that listens for both goes, the other one listens.
+  await one.close()
+  const three = await newPage(`/builds/${id}/threads`)
+  await plug(three, 'F3 fan lead', 'PUMP')
+  await two.locator('[aria-label="F3 fan lead"]').getByText('PUMP').waitFor({ timeout: 3000 })
+  expect(streams.filter((url) => url.endsWith('/api/changes')).length).toBeLessThanOrEqual(1)
+  expect(complaints).toEqual([])
+})
+
 test.each([
   ['theirs', 'saved meanwhile', ['f1 SYS1', 'f2 PUMP']],
   ['ours', 'yours', ['f1 SYS2', 'f2 PUMP']],

@@ -1,8 +1,5 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { createServer, type AddressInfo } from 'node:net'
-import { tmpdir } from 'node:os'
+import { existsSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { apply } from '../../src/core/build/apply'
 import type { Edit } from '../../src/core/build/edit-schema'
@@ -10,58 +7,11 @@ import { canonicalJson } from '../../src/core/formats/canonical'
 import type { LogEntry } from '../../src/core/formats/api-types'
 import type { Build } from '../../src/core/build/schema'
 import { bench } from '../support/bench'
+import { childrenOf, databasePid, freePort, isRoot, parent, start, type Running } from './running'
 
 jest.setTimeout(600_000)
 
 const ROUNDS = 10
-const isRoot = process.getuid?.() === 0
-const parent = isRoot ? '/var/lib/gentle-loom' : tmpdir()
-const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
-
-function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const server = createServer()
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as AddressInfo
-      server.close(() => resolve(port))
-    })
-  })
-}
-
-interface Running {
-  readonly url: string
-  readonly script: ChildProcess
-  readonly ended: Promise<number | null>
-}
-
-async function start(data: string): Promise<Running> {
-  const port = await freePort()
-  const env = { ...process.env, LOOM_DATA: data, LOOM_THROWAWAY: '', DATABASE_URL: '' }
-  const script = spawn('./loom', ['start', '--port', String(port)], { env, stdio: ['ignore', 'ignore', 'pipe'] })
-  let words = ''
-  script.stderr.on('data', (chunk: Buffer) => (words += chunk.toString()))
-  const ended = new Promise<number | null>((resolve) => script.on('exit', resolve))
-  const url = `http://127.0.0.1:${port}`
-  for (let tries = 0; tries < 600; tries += 1) {
-    if (words.includes('is ready')) return { url, script, ended }
-    if (script.exitCode !== null) break
-    await pause(100)
-  }
-  throw new Error(`./loom start did not get ready: ${words}`)
-}
-
-const childrenOf = (pid: number): number[] => {
-  try {
-    return execFileSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
-      .trim()
-      .split('\n')
-      .map(Number)
-  } catch {
-    return []
-  }
-}
-const databasePid = (data: string) => Number(readFileSync(join(data, 'pg/postmaster.pid'), 'utf8').split('\n')[0])
-
 const editNumber = (n: number): Edit => {
   const lead = { itemId: `f${(n % 20) + 1}`, portId: 'fan' }
   return n % 40 < 20
@@ -80,7 +30,7 @@ test('kill -9 of the server and of the database, ten times: no acknowledged edit
   let running: Running | undefined
   try {
     for (let round = 0; round < ROUNDS; round += 1) {
-      running = await start(data)
+      running = await start(data, await freePort())
       const { url, script, ended } = running
       const post = (path: string, body: unknown) =>
         fetch(`${url}${path}`, { method: 'POST', body: JSON.stringify(body) })
@@ -112,7 +62,7 @@ test('kill -9 of the server and of the database, ten times: no acknowledged edit
       }
       await ended
     }
-    running = await start(data)
+    running = await start(data, await freePort())
     const log = (
       (await (await fetch(`${running.url}/api/builds/${id}/edits?since=0`)).json()) as { entries: readonly LogEntry[] }
     ).entries

@@ -11,7 +11,8 @@ import { describeEdit } from './describe'
 import { mindKey } from './refs'
 import type { Build } from './schema'
 import { describeSlot } from './slot-text'
-import { carrySlot, readSlot, slotKey, slotsOf } from './slots'
+import { carrySlot } from './carry'
+import { readSlot, slotKey, slotsOf } from './slots'
 
 const heron = demoBuild('tangled-heron')
 const mindsOf = (build: Build) => check(derive(build)).findings.filter(({ severity }) => severity === 'mind')

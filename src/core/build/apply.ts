@@ -1,5 +1,4 @@
 import { LoomError } from '../errors'
-import type { Figure } from '../formats/schema-kit'
 import type { Part } from '../parts/schema'
 import { acceptBack, mindOf } from './accept'
 import {
@@ -12,11 +11,14 @@ import {
   putBack,
   setChoice,
   setMind,
+  without,
 } from './attached'
 import type { About, ChoiceList, Edit, SingleEdit } from './edit-schema'
 import { itemOf, partOf, portOf, sameRef } from './refs'
-import { placeFaults } from './place-faults'
+import { chooseSchool, removeGroup, setGroup } from './groups'
+import { setFigure, setPart } from './part-edits'
 import type { Build, Item } from './schema'
+import { refuse, withSoundPlaces } from './sound'
 
 /** The build after an edit, and the edit that takes it back. */
 export interface Applied {
@@ -25,10 +27,6 @@ export interface Applied {
 }
 
 type EditOf<T extends SingleEdit['type']> = Extract<SingleEdit, { readonly type: T }>
-
-function refuse(message: string): never {
-  throw new LoomError('EDIT_NOT_POSSIBLE', message)
-}
 
 function insertPart(build: Build, part: Part | undefined, index: number): Build {
   if (part === undefined || build.parts.some((held) => held.id === part.id)) return build
@@ -65,15 +63,6 @@ function removeItem(build: Build, { itemId }: EditOf<'removeItem'>): Applied {
     build: { ...rest, items, parts: rest.parts.filter((held) => held.id !== part.id) },
     inverse: { ...back, part, partIndex: build.parts.indexOf(part) },
   }
-}
-
-/** The build, if all it says of places speaks of what is there. */
-function withSoundPlaces(build: Build): Build {
-  const [fault] = placeFaults(build)
-  if (fault === undefined) return build
-  const place = build.places?.[Number(fault.pointer.split('/')[2])]
-  const mark = build.items.find(({ id }) => id === place?.itemId)?.mark ?? 'A thing'
-  return refuse(`${mark} would sit nowhere: ${fault.message}.`)
 }
 
 function restoreItem(build: Build, edit: EditOf<'restoreItem'>): Applied {
@@ -124,6 +113,24 @@ function pin(build: Build, { threadId, pinned }: EditOf<'pin'>): Applied {
   }
 }
 
+function noteThread(build: Build, { threadId, note }: EditOf<'noteThread'>): Applied {
+  const index = threadIndexOf(build, threadId)
+  const { note: before, ...bare } = build.threads[index]!
+  const thread = note === null ? bare : { ...bare, note }
+  return {
+    build: { ...build, threads: build.threads.map((held, at) => (at === index ? thread : held)) },
+    inverse: { type: 'noteThread', threadId, note: before ?? null },
+  }
+}
+
+function chooseBlind(build: Build, { reason }: EditOf<'chooseBlind'>): Applied {
+  const bare = without(build.choices, 'cpuHeaderBlindReason')
+  return {
+    build: { ...build, choices: reason === null ? bare : { ...bare, cpuHeaderBlindReason: reason } },
+    inverse: { type: 'chooseBlind', reason: build.choices.cpuHeaderBlindReason ?? null },
+  }
+}
+
 function changeItem(build: Build, itemId: string, change: Partial<Item>): Build {
   return { ...build, items: build.items.map((held) => (held.id === itemId ? { ...held, ...change } : held)) }
 }
@@ -139,70 +146,6 @@ function renameItem(build: Build, { itemId, mark }: EditOf<'renameItem'>): Appli
 function setStock(build: Build, { itemId, stock }: EditOf<'setStock'>): Applied {
   const before = itemOf(build, itemId)
   return { build: changeItem(build, itemId, { stock }), inverse: { type: 'setStock', itemId, stock: before.stock } }
-}
-
-/** Names of figures end in their unit; anything else in a part is not a figure and cannot be set as one. */
-const FIGURE_NAME = /(Amps|Watts|Mm|Awg|Ms|Rpm|Percent|M3PerH|Dba|Count|Volts|Microseconds|Milliohm|Milliamps|PerLed)$/
-
-/** `holder` with the figure at `path` set, or dropped when undefined; and the figure that stood there. */
-function replaceFigure(
-  holder: unknown,
-  path: readonly (string | number)[],
-  figure: Figure | undefined,
-): { readonly next: unknown; readonly before: Figure | undefined } {
-  const [key, ...rest] = path
-  if (key === undefined || typeof holder !== 'object' || holder === null || (rest.length > 0 && !(key in holder))) {
-    return refuse(`The part has no figure at ${path.join('.')}.`)
-  }
-  const fields = holder as Readonly<Record<string | number, unknown>>
-  if (rest.length > 0) {
-    const inner = replaceFigure(fields[key], rest, figure)
-    const next = Array.isArray(holder)
-      ? holder.map((entry: unknown, at) => (at === key ? inner.next : entry))
-      : { ...fields, [key]: inner.next }
-    return { next, before: inner.before }
-  }
-  if (typeof key !== 'string' || !FIGURE_NAME.test(key)) return refuse(`“${key}” is not a figure of a part.`)
-  const { [key]: before, ...others } = fields
-  return { next: figure === undefined ? others : { ...others, [key]: figure }, before: before as Figure | undefined }
-}
-
-function setFigure(build: Build, edit: EditOf<'setFigure'>): Applied {
-  const { next, before } = replaceFigure(partOf(build, edit.partId), edit.path, edit.figure ?? undefined)
-  return {
-    build: { ...build, parts: build.parts.map((held) => (held.id === edit.partId ? (next as Part) : held)) },
-    inverse: { ...edit, figure: before ?? null },
-  }
-}
-
-/** Ports of the part that threads, choices or accepted minds of this build speak of. */
-function portsInUse(build: Build, partId: string): ReadonlySet<string> {
-  const itemIds = new Set(build.items.filter((item) => item.partId === partId).map((item) => item.id))
-  const used = new Set<string>()
-  const visit = (node: unknown): void => {
-    if (Array.isArray(node)) return node.forEach(visit)
-    if (typeof node !== 'object' || node === null) return
-    const { itemId, portId } = node as { readonly itemId?: unknown; readonly portId?: unknown }
-    if (typeof itemId === 'string' && typeof portId === 'string' && itemIds.has(itemId)) used.add(portId)
-    Object.values(node).forEach(visit)
-  }
-  visit([build.threads, build.choices, build.accepted])
-  return used
-}
-
-function setPart(build: Build, { part }: EditOf<'setPart'>): Applied {
-  const before = partOf(build, part.id)
-  const kept = new Set(part.ports.map((port) => port.id))
-  const gone = before.ports.filter((port) => !kept.has(port.id))
-  const used = portsInUse(build, part.id)
-  const lost = gone.find((port) => used.has(port.id))
-  if (lost !== undefined) {
-    refuse(
-      `${before.name} still has something plugged in or decided at its port “${lost.name}”: unplug it before the port goes.`,
-    )
-  }
-  const parts = build.parts.map((held) => (held.id === part.id ? part : held))
-  return { build: withSoundPlaces({ ...build, parts }), inverse: { type: 'setPart', part: before } }
 }
 
 function addPack(build: Build, { pack, index }: EditOf<'addPack'>): Applied {
@@ -271,6 +214,8 @@ function applySingle(build: Build, edit: SingleEdit): Applied {
       return disconnect(build, edit)
     case 'pin':
       return pin(build, edit)
+    case 'noteThread':
+      return noteThread(build, edit)
     case 'renameBuild':
       return { build: { ...build, name: edit.name }, inverse: { type: 'renameBuild', name: build.name } }
     case 'renameItem':
@@ -290,6 +235,14 @@ function applySingle(build: Build, edit: SingleEdit): Applied {
         build: { ...build, choices: { ...build.choices, headroomPercent: edit.headroomPercent } },
         inverse: { type: 'chooseHeadroom', headroomPercent: build.choices.headroomPercent },
       }
+    case 'chooseSchool':
+      return chooseSchool(build, edit.groupId, edit.choice)
+    case 'setGroup':
+      return setGroup(build, edit.group, edit.index)
+    case 'removeGroup':
+      return removeGroup(build, edit.groupId)
+    case 'chooseBlind':
+      return chooseBlind(build, edit)
     case 'choose':
       return choose(build, edit)
     case 'unchoose':

@@ -15,7 +15,7 @@ interface Shelf<L extends ListName> {
 }
 
 /** An empty list is left out of the document, so that taking back the first entry leaves no trace. */
-function without<T extends object, K extends keyof T>(holder: T, key: K): T {
+export function without<T extends object, K extends keyof T>(holder: T, key: K): T {
   const { [key]: _dropped, ...rest } = holder
   return rest as T
 }

@@ -3,6 +3,7 @@ import { aboutOf } from './attached'
 import type { About, Choice, ChoiceList, Edit, SingleEdit } from './edit-schema'
 import { nameOfPort } from './refs'
 import type { Build, Place } from './schema'
+import { SCHOOL_WORDS, schoolWord } from './school-words'
 
 /** What a list of choices decides, in two or three words. */
 export const CHOICE_WORDS: Readonly<Record<ChoiceList, string>> = {
@@ -72,6 +73,7 @@ function describeChoice(choice: Choice, before: Build): string {
 
 function describeStep(step: SingleEdit, before: Build): string {
   const mark = (itemId: string) => before.items.find((item) => item.id === itemId)?.mark ?? itemId
+  const groupName = (groupId: string) => before.groups?.find(({ id }) => id === groupId)?.name ?? groupId
   switch (step.type) {
     case 'addItem':
       return `add ${step.item.mark}`
@@ -88,6 +90,8 @@ function describeStep(step: SingleEdit, before: Build): string {
     }
     case 'pin':
       return step.pinned ? 'pin a thread' : 'unpin a thread'
+    case 'noteThread':
+      return step.note === null ? 'no note beside a thread' : `note beside a thread: ${step.note.slice(0, 40)}`
     case 'renameBuild':
       return `name the build “${step.name}”`
     case 'renameItem':
@@ -104,6 +108,17 @@ function describeStep(step: SingleEdit, before: Build): string {
       return `no pack “${before.packs?.find((pack) => pack.id === step.packId)?.name ?? step.packId}”`
     case 'chooseHeadroom':
       return `headroom ${step.headroomPercent} %`
+    case 'chooseSchool': {
+      const { school, value } = step.choice
+      const of = step.groupId === undefined ? '' : ` of ${groupName(step.groupId)}`
+      return `${SCHOOL_WORDS[school].name}${of}: ${value === null ? 'left open' : schoolWord(school, value)}`
+    }
+    case 'setGroup':
+      return `group ${step.group.name}`
+    case 'removeGroup':
+      return `no group ${groupName(step.groupId)}`
+    case 'chooseBlind':
+      return step.reason === null ? 'the CPU header reads a fan' : `no fan on the CPU header: ${step.reason}`
     case 'choose':
       return describeChoice(step.choice, before)
     case 'accept':

@@ -5,6 +5,7 @@ import {
   LIMITS,
   listOf,
   Name,
+  Note,
   oneOf,
   PortRefSchema,
   strict,
@@ -20,6 +21,7 @@ import {
   CurveSchema,
   DeclaredModelSchema,
   FlatOutSchema,
+  GroupSchema,
   ItemSchema,
   ModeSchema,
   ParkedSchema,
@@ -28,6 +30,7 @@ import {
   SyncSettingSchema,
   ThreadSchema,
 } from './schema'
+import { SCHOOL_NAMES, SCHOOLS, type School } from './schools'
 
 const Index = Type.Integer({ minimum: 0, maximum: LIMITS.threadsPerBuild })
 
@@ -68,6 +71,12 @@ const RemoveItem = strict({ type: Type.Literal('removeItem'), itemId: Id })
 const Connect = strict({ type: Type.Literal('connect'), thread: ThreadSchema, index: Type.Optional(Index) })
 const Disconnect = strict({ type: Type.Literal('disconnect'), threadId: ThreadId })
 const Pin = strict({ type: Type.Literal('pin'), threadId: ThreadId, pinned: Type.Boolean() })
+/** The reason beside a thread; null takes it away. */
+const NoteThread = strict({
+  type: Type.Literal('noteThread'),
+  threadId: ThreadId,
+  note: Type.Union([Note, Type.Null()]),
+})
 const RenameBuild = strict({ type: Type.Literal('renameBuild'), name: Name })
 const RenameItem = strict({ type: Type.Literal('renameItem'), itemId: Id, mark: ItemSchema.properties.mark })
 const SetStock = strict({ type: Type.Literal('setStock'), itemId: Id, stock: ItemSchema.properties.stock })
@@ -89,6 +98,29 @@ const ChooseHeadroom = strict({
   type: Type.Literal('chooseHeadroom'),
   headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
 })
+/** What is decided of one school; null leaves it open. */
+export type SchoolChoice = {
+  readonly [K in School]: { readonly school: K; readonly value: (typeof SCHOOLS)[K][number] | null }
+}[School]
+const SchoolChoiceSchema = Type.Unsafe<SchoolChoice>(
+  tagged(
+    'school',
+    SCHOOL_NAMES.map((school) =>
+      strict({ school: Type.Literal(school), value: Type.Union([oneOf(SCHOOLS[school]), Type.Null()]) }),
+    ),
+  ),
+)
+/** Decides a school for a group, or for the build where no group is named. */
+const ChooseSchool = strict({
+  type: Type.Literal('chooseSchool'),
+  groupId: Type.Optional(Id),
+  choice: SchoolChoiceSchema,
+})
+/** Adds a group, or puts another version in the place of the one with its id. */
+const SetGroup = strict({ type: Type.Literal('setGroup'), group: GroupSchema, index: Type.Optional(Index) })
+const RemoveGroup = strict({ type: Type.Literal('removeGroup'), groupId: Id })
+/** Says why no fan reports to the CPU header; null takes it back. */
+const ChooseBlind = strict({ type: Type.Literal('chooseBlind'), reason: Type.Union([Name, Type.Null()]) })
 /** Lists that hold at most one entry about each port or item: those of the choices, and the places. */
 export const CHOICE_LISTS = [
   'modes',
@@ -138,6 +170,7 @@ const SINGLE_EDITS = [
   Connect,
   Disconnect,
   Pin,
+  NoteThread,
   RenameBuild,
   RenameItem,
   SetStock,
@@ -146,6 +179,10 @@ const SINGLE_EDITS = [
   AddPack,
   RemovePack,
   ChooseHeadroom,
+  ChooseSchool,
+  SetGroup,
+  RemoveGroup,
+  ChooseBlind,
   Choose,
   Unchoose,
   Accept,

@@ -14,7 +14,8 @@ import { plugEdit } from './plug'
 import { nextMark } from './refs'
 import type { Build, Pack } from './schema'
 import { describeSlot } from './slot-text'
-import { adaptTo, carrySlot, readSlot, slotKey, slotsOf } from './slots'
+import { carrySlot } from './carry'
+import { adaptTo, readSlot, slotKey, slotsOf } from './slots'
 
 const heron = deepFreeze(demoBuild('tangled-heron'))
 const portsOf = (build: Build, side: 'takes' | 'gives') =>

@@ -16,6 +16,7 @@ import {
 import { HEADER_MODES } from './modes'
 import { FIXINGS } from '../parts/kinds'
 import { PartSchema, PriceSchema } from '../parts/schema'
+import { SCHOOLS } from './schools'
 import { FORMAT_NAME, FORMAT_VERSION } from './format-name'
 
 /** A short display name that fits on a cable label; unique in its build. */
@@ -49,23 +50,25 @@ export const ThreadSchema = strict(
 export type Thread = ModelOf<typeof ThreadSchema>
 
 const SCHOOL_FIELDS = {
-  radiatorFans: Type.Optional(oneOf(['board', 'controller', 'pump'] as const)),
-  speed: Type.Optional(oneOf(['board', 'controller', 'sync'] as const)),
-  light: Type.Optional(oneOf(['board', 'maker', 'handBox', 'foreign'] as const)),
-  fanCount: Type.Optional(oneOf(['sum', 'threeFans'] as const)),
-  manyFans: Type.Optional(oneOf(['spread', 'gather'] as const)),
-  radiatorAir: Type.Optional(oneOf(['exhaust', 'intake'] as const)),
-  models: Type.Optional(oneOf(['match', 'mix'] as const)),
-  wrongPlug: Type.Optional(oneOf(['adapter'] as const)),
-  splitLights: Type.Optional(oneOf(['mirror', 'separate'] as const)),
+  radiatorFans: Type.Optional(oneOf(SCHOOLS.radiatorFans)),
+  speed: Type.Optional(oneOf(SCHOOLS.speed)),
+  light: Type.Optional(oneOf(SCHOOLS.light)),
+  fanCount: Type.Optional(oneOf(SCHOOLS.fanCount)),
+  manyFans: Type.Optional(oneOf(SCHOOLS.manyFans)),
+  radiatorAir: Type.Optional(oneOf(SCHOOLS.radiatorAir)),
+  models: Type.Optional(oneOf(SCHOOLS.models)),
+  wrongPlug: Type.Optional(oneOf(SCHOOLS.wrongPlug)),
+  splitLights: Type.Optional(oneOf(SCHOOLS.splitLights)),
 }
 
-const GroupSchema = strict({
+export const GroupSchema = strict({
   id: Id,
   name: Name,
   itemIds: listOf(Id, LIMITS.itemsPerBuild),
   schools: Type.Optional(strict(SCHOOL_FIELDS)),
 })
+
+export type Group = ModelOf<typeof GroupSchema>
 
 /** What is sold together. The parts are named by the ids that the build, or the shelf, holds them under. */
 export const PackSchema = strict(

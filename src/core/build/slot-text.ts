@@ -4,16 +4,32 @@ import { choiceAbout } from './attached'
 import { CHOICE_WORDS, choiceValue, nameOfSubject } from './describe'
 import { nameOfPort } from './refs'
 import type { Build } from './schema'
-import { readSlot, threadsFrom, type Slot } from './slots'
+import { SCHOOL_WORDS, schoolWord } from './school-words'
+import { groupIn, readSlot, threadsFrom, type Slot } from './slots'
 
 const plugs = (build: Build, at: PortRef): string => {
   const names = threadsFrom(build, at).map((thread) => nameOfPort(build, thread.to))
   return names.length === 0 ? 'loose' : `in ${names.join(' and ')}`
 }
 
+const markOf = (build: Build, itemId: string) => build.items.find((item) => item.id === itemId)?.mark ?? itemId
+
+function groupText(build: Build, groupId: string) {
+  const group = groupIn(build, groupId)
+  const marks = group?.itemIds.map((itemId) => markOf(build, itemId)).join(', ')
+  return { subject: `group ${group?.name ?? groupId}`, value: marks ?? 'taken away' }
+}
+
+function schoolText(build: Build, slot: Extract<Slot, { readonly about: 'school' }>) {
+  const of = (slot.groupId === undefined ? undefined : groupIn(build, slot.groupId)?.name) ?? 'the build'
+  const value = readSlot(build, slot) as string | null
+  const words = value === null ? 'left open' : schoolWord(slot.school, value)
+  return { subject: `${SCHOOL_WORDS[slot.school].name} of ${of}`, value: words }
+}
+
 /** The slot and what it holds, in words: for showing two people's values side by side. */
 export function describeSlot(build: Build, slot: Slot): { readonly subject: string; readonly value: string } {
-  const mark = (itemId: string) => build.items.find((item) => item.id === itemId)?.mark ?? itemId
+  const mark = (itemId: string) => markOf(build, itemId)
   const text = (value: unknown) => (value === null ? 'not set' : String(value))
   switch (slot.about) {
     case 'lead':
@@ -56,6 +72,12 @@ export function describeSlot(build: Build, slot: Slot): { readonly subject: stri
     }
     case 'name':
       return { subject: 'name of the build', value: build.name }
+    case 'group':
+      return groupText(build, slot.groupId)
+    case 'school':
+      return schoolText(build, slot)
+    case 'blind':
+      return { subject: 'why the CPU header reads no fan', value: text(readSlot(build, slot)) }
     case 'headroom':
       return { subject: 'headroom', value: `${build.choices.headroomPercent} %` }
     default:

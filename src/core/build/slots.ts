@@ -3,10 +3,12 @@ import type { PortRef } from '../formats/schema-kit'
 import { stepsOf, apply } from './apply'
 import { aboutOf, choiceAbout } from './attached'
 import type { About, ChoiceList, Edit, Mind, SingleEdit } from './edit-schema'
+import { schoolsIn } from './groups'
 import { acceptedOf, mindOf } from './accept'
 import { mindKey, nextMark, portKey, sameRef } from './refs'
 import type { Part } from '../parts/schema'
-import type { Build, Thread } from './schema'
+import type { Build, Group, Thread } from './schema'
+import type { School } from './schools'
 
 /**
  * A slot is the smallest thing two people can change against each other: the plug of one lead, the mark of one item,
@@ -19,6 +21,9 @@ export type Slot =
   | { readonly about: 'item'; readonly itemId: string }
   | { readonly about: 'mark'; readonly itemId: string }
   | { readonly about: 'stock'; readonly itemId: string }
+  | { readonly about: 'group'; readonly groupId: string }
+  | { readonly about: 'school'; readonly groupId: string | undefined; readonly school: School }
+  | { readonly about: 'blind' }
   | { readonly about: 'figure'; readonly partId: string; readonly path: readonly (string | number)[] }
   | { readonly about: 'part'; readonly partId: string }
   | { readonly about: 'pack'; readonly packId: string }
@@ -42,10 +47,15 @@ export function slotKey(slot: Slot): string {
       return `part:${slot.partId}`
     case 'pack':
       return `pack:${slot.packId}`
+    case 'group':
+      return `group:${slot.groupId}`
+    case 'school':
+      return `school:${slot.groupId ?? ''}:${slot.school}`
     case 'figure':
       return `figure:${slot.partId}:${slot.path.join('.')}`
     case 'name':
     case 'headroom':
+    case 'blind':
       return slot.about
     default:
       return slot satisfies never
@@ -80,6 +90,13 @@ function slotsOfPart(build: Build, part: Part): Slot[] {
   ]
 }
 
+/** Another version of a group, or none, is against what anybody decided for it meanwhile. */
+function slotsOfGroup(build: Build, groupId: string, group?: Group): Slot[] {
+  const before = build.groups?.find(({ id }) => id === groupId)
+  const schools = schoolsIn(before, group)
+  return [{ about: 'group', groupId }, ...schools.map((school): Slot => ({ about: 'school', groupId, school }))]
+}
+
 function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
   switch (step.type) {
     case 'addItem':
@@ -94,6 +111,7 @@ function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
       return [{ about: 'lead', at: step.thread.from }]
     case 'disconnect':
     case 'pin':
+    case 'noteThread':
       return leadOfThread(build, step.threadId)
     case 'renameBuild':
       return [{ about: 'name' }]
@@ -111,6 +129,14 @@ function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
       return [{ about: 'pack', packId: step.packId }]
     case 'chooseHeadroom':
       return [{ about: 'headroom' }]
+    case 'chooseSchool':
+      return [{ about: 'school', groupId: step.groupId, school: step.choice.school }]
+    case 'setGroup':
+      return slotsOfGroup(build, step.group.id, step.group)
+    case 'removeGroup':
+      return slotsOfGroup(build, step.groupId)
+    case 'chooseBlind':
+      return [{ about: 'blind' }]
     case 'choose': {
       const { itemId, portId } = aboutOf(step.choice.entry)
       return [{ about: 'choice', list: step.choice.list, of: portId === undefined ? { itemId } : { itemId, portId } }]
@@ -184,6 +210,7 @@ export function readSlot(build: Build, slot: Slot): unknown {
         to: t.to,
         pinned: t.pinned === true,
         asOnBench: t.asOnBench === true,
+        note: t.note ?? '',
       }))
     case 'choice':
       return choiceAbout(build, slot.list, slot.of)?.entry ?? null
@@ -205,10 +232,19 @@ export function readSlot(build: Build, slot: Slot): unknown {
       return build.name
     case 'headroom':
       return build.choices.headroomPercent
+    case 'group':
+      return groupIn(build, slot.groupId) ?? null
+    case 'school':
+      return (slot.groupId === undefined ? build.choices : groupIn(build, slot.groupId))?.schools?.[slot.school] ?? null
+    case 'blind':
+      return build.choices.cpuHeaderBlindReason ?? null
     default:
       return slot satisfies never
   }
 }
+
+export const groupIn = (build: Build, groupId: string): Group | undefined =>
+  build.groups?.find(({ id }) => id === groupId)
 
 function figureAt(build: Build, partId: string, path: readonly (string | number)[]): unknown {
   const part: unknown = build.parts.find((held) => held.id === partId)
@@ -218,77 +254,4 @@ function figureAt(build: Build, partId: string, path: readonly (string | number)
     part,
   )
   return found ?? null
-}
-
-const hasItem = (build: Build, itemId: string) => build.items.some((item) => item.id === itemId)
-
-function subjectIsGone(slot: Slot, target: Build): boolean {
-  if (slot.about === 'lead') return !hasItem(target, slot.at.itemId)
-  if (slot.about === 'choice') return !hasItem(target, slot.of.itemId)
-  if (slot.about === 'mind') return slot.mind.at.some(({ itemId }) => !hasItem(target, itemId))
-  if (slot.about === 'figure' || slot.about === 'part') return !target.parts.some((part) => part.id === slot.partId)
-  return slot.about !== 'item' && 'itemId' in slot && !hasItem(target, slot.itemId)
-}
-
-/**
- * The edit that gives the slot in `target` what it holds in `wanted`: how "keep mine" is carried out.
- * Undefined where nothing has to be done, or where what it speaks of is gone; a lead whose port is gone stays loose.
- */
-export function carrySlot(slot: Slot, wanted: Build, target: Build): Edit | undefined {
-  if (JSON.stringify(readSlot(wanted, slot)) === JSON.stringify(readSlot(target, slot))) return undefined
-  if (subjectIsGone(slot, target)) return undefined
-  switch (slot.about) {
-    case 'lead':
-      return {
-        type: 'batch',
-        edits: [
-          ...threadsFrom(target, slot.at).map((t) => ({ type: 'disconnect', threadId: t.id }) as const),
-          ...threadsFrom(wanted, slot.at)
-            .filter((thread) => hasItem(target, thread.to.itemId))
-            .map((thread) => ({ type: 'connect', thread }) as const),
-        ],
-      }
-    case 'choice': {
-      const choice = choiceAbout(wanted, slot.list, slot.of)
-      return choice === undefined ? { type: 'unchoose', list: slot.list, about: slot.of } : { type: 'choose', choice }
-    }
-    case 'mind': {
-      const entry = acceptedOf(wanted, slot.mind)
-      return entry === undefined ? { type: 'unaccept', mind: slot.mind } : { type: 'accept', entry }
-    }
-    case 'item':
-      return carryItem(slot.itemId, wanted)
-    case 'mark':
-      return { type: 'renameItem', itemId: slot.itemId, mark: readSlot(wanted, slot) as string }
-    case 'stock':
-      return { type: 'setStock', itemId: slot.itemId, stock: readSlot(wanted, slot) as 'owned' | 'toBuy' }
-    case 'part': {
-      const part = wanted.parts.find((held) => held.id === slot.partId)
-      return part === undefined ? undefined : { type: 'setPart', part }
-    }
-    case 'pack': {
-      const pack = wanted.packs?.find((held) => held.id === slot.packId)
-      return pack === undefined ? { type: 'removePack', packId: slot.packId } : { type: 'addPack', pack }
-    }
-    case 'figure':
-      return {
-        type: 'setFigure',
-        partId: slot.partId,
-        path: slot.path,
-        figure: readSlot(wanted, slot) as Extract<SingleEdit, { type: 'setFigure' }>['figure'],
-      }
-    case 'name':
-      return { type: 'renameBuild', name: wanted.name }
-    case 'headroom':
-      return { type: 'chooseHeadroom', headroomPercent: wanted.choices.headroomPercent }
-    default:
-      return slot satisfies never
-  }
-}
-
-function carryItem(itemId: string, wanted: Build): Edit {
-  const item = wanted.items.find((held) => held.id === itemId)
-  if (item === undefined) return { type: 'removeItem', itemId }
-  const part = wanted.parts.find((held) => held.id === item.partId)
-  return part === undefined ? { type: 'addItem', item } : { type: 'addItem', item, part }
 }

@@ -87,6 +87,31 @@ const MAKERS: readonly ((build: Build, pick: Pick, turn: number) => Edit | undef
     const entry = pick(build.accepted ?? [])
     return entry === undefined ? undefined : unacceptEdit(entry)
   },
+  (build, pick, turn) => {
+    const thread = pick(build.threads)
+    return thread === undefined
+      ? undefined
+      : { type: 'noteThread', threadId: thread.id, note: turn % 3 === 0 ? null : `Note ${turn}` }
+  },
+  (build, pick, turn) => {
+    const item = pick(build.items)
+    const itemIds = item === undefined ? [] : [item.id]
+    return { type: 'setGroup', group: { id: `g${turn % 3}`, name: `Group ${turn % 3}`, itemIds } }
+  },
+  (build, pick) => {
+    const group = pick(build.groups ?? [])
+    return group === undefined ? undefined : { type: 'removeGroup', groupId: group.id }
+  },
+  (build, pick, turn) => {
+    const group = pick([undefined, ...(build.groups ?? [])])
+    const value = turn % 3 === 0 ? null : 'board'
+    return {
+      type: 'chooseSchool',
+      ...(group === undefined ? {} : { groupId: group.id }),
+      choice: { school: 'speed', value },
+    }
+  },
+  (_build, _pick, turn) => ({ type: 'chooseBlind', reason: turn % 2 === 0 ? null : 'a custom loop' }),
   (_build, _pick, turn) => ({ type: 'chooseHeadroom', headroomPercent: turn % 91 }),
   (_build, _pick, turn) => ({ type: 'renameBuild', name: `Name ${turn}` }),
 ]

@@ -95,3 +95,9 @@ export interface BuildLog {
   readonly entries: readonly (LogEntry & { readonly savedAt: string })[]
   readonly states: readonly NamedState[]
 }
+
+/** What is told of a save to everybody who looks at builds. */
+export interface Change {
+  readonly id: string
+  readonly revision: number
+}

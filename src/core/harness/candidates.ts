@@ -4,10 +4,11 @@ import type { Rail, Wire } from '../parts/connectors'
 import { fitOf, railsOf, type Misfit } from '../parts/mating'
 import { compareMarks, inOrder } from '../units/compare'
 import { sumUp, type Budget, type Sum } from './budgets'
+import { above, type Above } from './above'
 import type { Harness } from './derive'
 import type { Term } from './draw'
 import { hasRoomFor } from './occupancy'
-import { railOrigin } from './upstream'
+import { suitsManyFans, suitsSchools } from './owners'
 import { railsOn } from './volts'
 import { runsTo, type Run } from './ways'
 import type { PlacedPort } from './wiring'
@@ -51,34 +52,6 @@ export interface Candidate {
   readonly wrongRails: readonly Rail[]
   /** The hardest of the ways the lead would take there; undefined where no place is said. */
   readonly run: Run | undefined
-}
-
-/** What lies between a giving port and the sources of its rail. */
-interface Above {
-  /** Nearest first. */
-  readonly budgets: readonly Budget[]
-  readonly itemIds: ReadonlySet<string>
-}
-
-function above(harness: Harness, start: PortRef, rail: Rail): Above {
-  const budgets = new Map<string, Budget>()
-  const itemIds = new Set<string>()
-  const seen = new Set<string>()
-  const climb = (ref: PortRef) => {
-    if (seen.has(portKey(ref))) return
-    seen.add(portKey(ref))
-    itemIds.add(ref.itemId)
-    const placed = harness.port(ref)
-    for (const budget of harness.budgetsAt(ref)) if (budget.rail === rail) budgets.set(budget.id, budget)
-    if (placed.port.side === 'gives') {
-      const origin = railOrigin(placed, rail)
-      if (origin.from === 'ports') origin.refs.forEach(climb)
-      return
-    }
-    for (const other of harness.across(ref)) if (other.port.wires.includes(rail)) climb(other.ref)
-  }
-  climb(start)
-  return { budgets: [...budgets.values()], itemIds }
 }
 
 /** What is asked about a lead once, for all ports it might go to. */
@@ -164,6 +137,8 @@ function candidateFor(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
 
 /** Case fans leave the processor's and the pump's headers alone; a pump looks for them first (common practice, no source). */
 const ROLES_FOR_FAN = ['case', 'cpuOptional', 'pump', 'cpu'] as const
+/** Fans of a radiator that the board is to rule: the header that the board watches for the processor. */
+const ROLES_FOR_RADIATOR = ['cpu', 'cpuOptional', 'case', 'pump'] as const
 const ROLES_FOR_PUMP = ['pump', 'cpu', 'cpuOptional', 'case'] as const
 
 /** The last lead that could report to a CPU header which reads nothing belongs there, since the board looks for one. */
@@ -175,9 +150,12 @@ function isLastForCpu(harness: Harness, { placed: lead }: Lead, to: PlacedPort):
 
 function roleRank(harness: Harness, asked: Lead, to: PlacedPort): number {
   const { placed: lead } = asked
-  if (isLastForCpu(harness, asked, to)) return -1
   const isPump = lead.facts.all.motor.some(({ pump }) => pump === true)
-  return (isPump ? ROLES_FOR_PUMP : ROLES_FOR_FAN).indexOf(to.port.role ?? 'case')
+  const isRadiator = harness.build.groups?.some(
+    ({ schools, itemIds }) => schools?.radiatorFans === 'board' && itemIds.includes(lead.item.id),
+  )
+  const roles: readonly string[] = isPump ? ROLES_FOR_PUMP : isRadiator === true ? ROLES_FOR_RADIATOR : ROLES_FOR_FAN
+  return roles.indexOf(to.port.role ?? 'case')
 }
 
 /** The largest share of a limit that would be used, so that the roomiest port comes first. */
@@ -200,7 +178,10 @@ export function candidatesFor(harness: Harness, leadRef: PortRef): readonly Cand
       VERDICTS.indexOf(candidate.verdict),
       candidate.lost.length,
       isFar,
+      isLastForCpu(harness, lead, to) ? 0 : 1,
+      suitsSchools(harness, placed, to) ? 0 : 1,
       roleRank(harness, lead, to),
+      suitsManyFans(harness, placed, to) ? 0 : 1,
       REACHES.indexOf(candidate.run?.verdict ?? 'open'),
       largestShare(candidate),
       // Of equals the nearest is the tidiest.

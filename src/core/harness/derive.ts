@@ -9,6 +9,7 @@ import { makeLoads, type Loads } from './loads'
 import { makeNets, type Nets } from './nets'
 import { deriveSpeed, type Speed } from './speed'
 import { deriveTach, type Tach } from './tach'
+import { surgesOf, type Surge } from './surges'
 import { derivePlaces, type Placed } from './places'
 import { deriveUsb, type Usb } from './usb'
 import { deriveRuns, type Run } from './ways'
@@ -23,6 +24,9 @@ export interface Harness extends Wiring {
   readonly loads: Loads
   readonly budgets: readonly Budget[]
   readonly budgetsAt: (ref: PortRef) => readonly Budget[]
+  /** The start-up surge at every limit that carries a motor. */
+  readonly surges: () => readonly Surge[]
+  readonly surgeOf: (budget: Budget) => Surge | undefined
   readonly speed: () => Speed
   readonly tach: () => Tach
   readonly lights: () => Lights
@@ -55,6 +59,8 @@ export function derive(build: Build, glow: Glow = FULL_WHITE): Harness {
   )
   const places = lazily(() => derivePlaces(wiring))
   const placeById = lazily(() => new Map(places().map((placed) => [placed.item.id, placed])))
+  const surges = lazily(() => surgesOf(wiring, budgets))
+  const surgeByBudget = lazily(() => new Map(surges().map((surge) => [surge.budget, surge])))
   const site = { ...wiring, places, placeOf: (itemId: string) => placeById().get(itemId) }
   return {
     ...site,
@@ -64,6 +70,8 @@ export function derive(build: Build, glow: Glow = FULL_WHITE): Harness {
     loads,
     budgets,
     budgetsAt: (ref) => byPort().get(portKey(ref)) ?? [],
+    surges,
+    surgeOf: (budget) => surgeByBudget().get(budget),
     speed: lazily(() => deriveSpeed(wiring, nets, choices)),
     tach: lazily(() => deriveTach(wiring, nets)),
     lights: lazily(() => deriveLights(wiring, nets, choices)),

@@ -3,6 +3,7 @@ import type { Item } from '../build/schema'
 import type { Harness } from '../harness/derive'
 import type { RelationOf } from '../parts/schema'
 import { exceeds } from '../units/compare'
+import { switchesFor } from '../harness/switches'
 import { defineRule, type Finding, type Mend } from './rule'
 
 interface Box {
@@ -47,10 +48,9 @@ function isBridged(harness: Harness, boxes: readonly Box[]): boolean {
  * alone where the box does not say how many switches it has, or has too few.
  */
 function numberText({ cascade }: Box, addressNumber: number): string {
-  const count = cascade.switchCount?.value ?? 0
-  if (addressNumber >= 2 ** count) return String(addressNumber)
-  const positions = Array.from({ length: count }, (_, place) => (((addressNumber >> place) & 1) === 1 ? 'on' : 'off'))
-  return `${addressNumber} (switches ${positions.join(' ')})`
+  const switches = switchesFor(addressNumber, cascade.switchCount?.value ?? 0)
+  if (switches.length === 0) return String(addressNumber)
+  return `${addressNumber} (switches ${switches.map((isOn) => (isOn ? 'on' : 'off')).join(' ')})`
 }
 
 const anyPort = (harness: Harness, item: Item) => ({

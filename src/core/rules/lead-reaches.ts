@@ -1,12 +1,12 @@
 import { apply } from '../build/apply'
 import { placeEdit } from '../build/choose'
-import { extendEdit } from '../build/extend'
 import { sameRef } from '../build/refs'
+import { insertEdit } from '../build/rewire'
 import { bestCorner } from '../harness/corners'
 import { derive, type Harness } from '../harness/derive'
 import type { Run } from '../harness/ways'
 import { SLACK_MM } from '../places/ways'
-import { extensionFor } from '../templates/extensions'
+import { extensionFor } from '../templates/pieces'
 import { cornerWord } from '../wording/corner-text'
 import { nearerMoves } from './mend'
 import { defineRule, type Finding, type Mend } from './rule'
@@ -41,7 +41,8 @@ function extensions(harness: Harness, finding: Finding): readonly Mend[] {
   const part = extensionFor(harness.port(lead).port.connector.family)
   if (part === undefined) return []
   const params = { part: part.name, lead: harness.name(lead), port: harness.name(to) }
-  return [{ messageId: 'extend', params, edit: extendEdit(harness.build, { lead, to, part }) }]
+  const edit = insertEdit(harness.build, { leads: [lead], to, piece: { part, stock: 'toBuy' } })
+  return edit === undefined ? [] : [{ messageId: 'extend', params, edit }]
 }
 
 /** Whether a lead reaches is found out too late, with the fan half screwed in. */

@@ -1,25 +1,11 @@
-import type { Choices } from '../build/schema'
-import type { Segment } from '../harness/lights'
-import type { PlacedPort } from '../harness/wiring'
+import { lightOwnerOf, lightSchool, type LightOwner } from '../harness/owners'
 import { defineRule } from './rule'
-import { chosenFor } from './school'
 
-type Owner = NonNullable<NonNullable<Choices['schools']>['light']>
-
-const OWNER_WORDS: Readonly<Record<Owner, string>> = {
+const OWNER_WORDS: Readonly<Record<LightOwner, string>> = {
   board: 'the board',
   maker: "the maker's own program",
   handBox: 'a box with a remote',
   foreign: "another maker's box",
-}
-
-/** Only a board tells what its headers are for; a box without a program is ruled by hand. */
-function ownerOf(source: PlacedPort, segment: Segment): Owner | undefined {
-  if (source.facts.part.ports.some(({ role }) => role !== undefined)) return 'board'
-  const drives = source.facts.all.drives.find((r) => r.signal === 'light' && r.outlets.includes(source.port.id))
-  if (drives?.needsProgram === undefined) return undefined
-  if (!drives.needsProgram) return 'handBox'
-  return source.facts.part.maker === segment.placed.facts.part.maker ? 'maker' : 'foreign'
 }
 
 /** Who rules a light, against the choice of the build or its group. */
@@ -44,9 +30,9 @@ export const lightOwner = defineRule({
     harness.lights().lines.flatMap(({ source, segments }) =>
       segments.map((segment) => {
         const at = [segment.at]
-        const choice = chosenFor(harness, segment.at.itemId, ({ light }) => light)
+        const choice = lightSchool(harness.build, segment.at.itemId)
         if (choice === undefined) return say.notApplicable(at)
-        const owner = ownerOf(source, segment)
+        const owner = lightOwnerOf(source, segment.placed.facts.part.maker)
         const params = { lead: harness.name(segment.at), group: choice.of, wanted: OWNER_WORDS[choice.wanted] }
         if (owner === undefined) return say.found('ownerUnknown', at, { ...params, port: harness.name(source.ref) })
         return owner === choice.wanted

@@ -1,3 +1,4 @@
+import { chosenFor } from '../build/groups'
 import { defineRule } from './rule'
 
 /** A splitter repeats: legs that were meant to differ show the same. */
@@ -17,7 +18,11 @@ export const mirroredLegs = defineRule({
   check: (harness, say) =>
     harness.lights().lines.map(({ source, segments, mirrored }) => {
       const at = [source.ref, ...segments.map((segment) => segment.at)]
-      if (harness.build.choices.schools?.splitLights !== 'separate') return say.notApplicable(at)
+      const isAsked = segments.some(
+        (segment) =>
+          chosenFor(harness.build, segment.at.itemId, ({ splitLights }) => splitLights)?.wanted === 'separate',
+      )
+      if (!isAsked) return say.notApplicable(at)
       if (mirrored.length === 0) return say.holds(at)
       const mirrors = mirrored.map((segment) => segment.at)
       return say.found('mirrors', [source.ref, ...mirrors], {

@@ -1,30 +1,22 @@
 import type { Harness } from '../harness/derive'
 import type { Command } from '../harness/speed'
+import { speedOwnerOf, speedSchool, type SpeedOwner } from '../harness/owners'
 import { defineRule } from './rule'
-import { chosenFor, type Schools } from './school'
 
-type Owner = 'board' | 'controller' | 'sync' | 'pump'
-
-const OWNER_WORDS: Readonly<Record<Owner, string>> = {
+const OWNER_WORDS: Readonly<Record<SpeedOwner, string>> = {
   board: 'the board',
   controller: 'a box with its own program',
   sync: 'the board, through a box that follows it',
   pump: 'the pump head',
 }
 
-/** Only a board tells what its headers are for. */
-function ownerOf(harness: Harness, { head, through }: Command): Owner | undefined {
+function ownerOf(harness: Harness, { head, through }: Command): SpeedOwner | undefined {
   if (head === undefined) return undefined
-  const facts = harness.factsOfItem(head.itemId)
-  if (through.some((input) => harness.port(input).facts.all.follows.some((r) => r.input === input.portId)))
-    return 'sync'
-  if (facts.part.ports.some(({ role }) => role !== undefined)) return 'board'
-  return facts.all.motor.some(({ pump }) => pump === true) ? 'pump' : 'controller'
+  const isFollowing = through.some((input) =>
+    harness.port(input).facts.all.follows.some((r) => r.input === input.portId),
+  )
+  return speedOwnerOf(harness.port(head), isFollowing)
 }
-
-/** What a group says of its radiator fans goes for that group alone. */
-const ofGroup = ({ radiatorFans, speed }: Schools): Owner | undefined => radiatorFans ?? speed
-const ofBuild = ({ speed }: Schools): Owner | undefined => speed
 
 /** Who rules a fan, against the school that the build or its group has chosen. */
 export const speedOwner = defineRule({
@@ -43,7 +35,7 @@ export const speedOwner = defineRule({
   check: (harness, say) =>
     harness.speed().commands.map((command) => {
       const at = [command.at]
-      const choice = chosenFor(harness, command.at.itemId, ofGroup, ofBuild)
+      const choice = speedSchool(harness.build, command.at.itemId)
       const owner = ownerOf(harness, command)
       if (choice === undefined || owner === undefined || command.motor.pump === true) {
         return say.notApplicable(at)

@@ -1,4 +1,4 @@
-import { surgesOf, type Surge } from '../harness/surges'
+import type { Surge } from '../harness/surges'
 import { exceeds } from '../units/compare'
 import { subjectOf } from './subject'
 import { defineRule } from './rule'
@@ -35,7 +35,7 @@ export const startSurge = defineRule({
     },
   },
   check: (harness, say) => {
-    const surges = surgesOf(harness, harness.budgets)
+    const surges = harness.surges()
     const named = (list: readonly Surge[]) => list.map(({ budget }) => subjectOf(harness, budget))
     const at = (list: readonly Surge[]) => list.flatMap(({ budget }) => budget.at)
     const overKnown = surges.filter(isOverSurely)

@@ -1,3 +1,4 @@
+import { chosenFor } from '../build/groups'
 import type { Head } from '../harness/speed'
 import type { Harness } from '../harness/derive'
 import { defineRule } from './rule'
@@ -38,13 +39,17 @@ export const threeFanRule = defineRule({
   check: (harness, say) =>
     harness.speed().heads.map((head) => {
       const at = [head.at]
-      const fanCount = fedBy(harness, head).length
+      const fans = fedBy(harness, head)
+      const fanCount = fans.length
       const budget = harness.budgetsAt(head.at).find(({ rail }) => rail === '12v')
       if (head.placed.port.role === undefined || fanCount === 0 || budget === undefined) return say.notApplicable(at)
       const params = { port: harness.name(head.at), fanCount }
       const isMore = fanCount > COMFORT_COUNT
       const isOver = budget.state === 'over'
-      if (isMore && harness.build.choices.schools?.fanCount === 'threeFans') {
+      const isAsked = fans.some(
+        (at) => chosenFor(harness.build, at.itemId, (of) => of.fanCount)?.wanted === 'threeFans',
+      )
+      if (isMore && isAsked) {
         return say.found('moreThanThree', at, params)
       }
       if (isMore && (budget.state === 'within' || budget.state === 'tight')) return say.found('sumHolds', at, params)

@@ -1,3 +1,4 @@
+import { chosenFor } from '../build/groups'
 import type { Harness } from '../harness/derive'
 import { defineRule } from './rule'
 
@@ -26,14 +27,14 @@ export const unlikeFans = defineRule({
     harness.speed().heads.map(({ at: head, commands }) => {
       const fans = commands.filter(({ motor }) => motor.pump !== true)
       const at = [head, ...fans.map((command) => command.at)]
-      const school = harness.build.choices.schools?.models
-      if (fans.length < 2 || school === 'mix') return say.notApplicable(at)
+      const schools = fans.map((fan) => chosenFor(harness.build, fan.at.itemId, ({ models }) => models)?.wanted)
+      if (fans.length < 2 || schools.every((school) => school === 'mix')) return say.notApplicable(at)
       const models = partsOf(
         harness,
         fans.map((command) => command.at.itemId),
       )
       if (models.length === 1) return say.holds(at)
-      const messageId = school === 'match' ? 'unlikeAgainstChoice' : 'unlike'
+      const messageId = schools.includes('match') ? 'unlikeAgainstChoice' : 'unlike'
       return say.found(messageId, at, { port: harness.name(head), models })
     }),
   mends: () => [],

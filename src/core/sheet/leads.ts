@@ -33,7 +33,8 @@ export interface LeadLine {
   readonly asOnBench: boolean
 }
 
-const leadLength = ({ facts, port }: PlacedPort): number | undefined => {
+/** How long the lead of a port is, in mm; undefined where nobody says. */
+export const leadLength = ({ facts, port }: PlacedPort): number | undefined => {
   const lead = facts.part.leads?.find((candidate) => candidate.id === port.lead?.leadId)
   return lead?.lengthMm?.value
 }

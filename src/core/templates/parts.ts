@@ -16,7 +16,7 @@ import type { Part } from '../parts/schema'
 import { BOARD_PLANS } from './boards'
 import { TEMPLATE_CASES } from './cases'
 import type { BoardSize, LightWish } from './choices'
-import { TEMPLATE_EXTENSIONS } from './extensions'
+import { TEMPLATE_PIECES } from './pieces'
 
 /** Typical figures (common practice, no source): of template origin, so that they find faults but never clear a budget. */
 const HEADER_AMPS = 1
@@ -167,6 +167,6 @@ export const TEMPLATE_PARTS: readonly Part[] = [
   templateCooler(2, 120, false),
   templateCooler(3, 120, false),
   templateCooler(3, 120, true),
-  ...TEMPLATE_EXTENSIONS,
+  ...TEMPLATE_PIECES,
   ...TEMPLATE_CASES,
 ]

@@ -5,6 +5,7 @@ import { useStore } from 'zustand'
 import type { Build } from '@/core/build/schema'
 import { derive, type Harness } from '@/core/harness/derive'
 import { check, type Verdicts } from '@/core/rules/check'
+import { watchBuild } from './changes'
 import { openQueue } from './edit-queue'
 import { createSession, type Session, type SessionActions } from './session'
 
@@ -39,16 +40,20 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
     const warn = (event: BeforeUnloadEvent) =>
       queue?.isKept() !== true && session.store.getState().pending.length > 0 && event.preventDefault()
     void session.actions.resume()
+    const unwatch = watchBuild(initial.id, (revision) => {
+      if (revision === undefined || revision > session.store.getState().confirmed.revision) void session.actions.sync()
+    })
     sync()
     document.addEventListener('visibilitychange', sync)
     window.addEventListener('focus', sync)
     window.addEventListener('beforeunload', warn)
     return () => {
+      unwatch()
       document.removeEventListener('visibilitychange', sync)
       window.removeEventListener('focus', sync)
       window.removeEventListener('beforeunload', warn)
     }
-  }, [session, queue])
+  }, [session, queue, initial.id])
   return <Context.Provider value={value}>{children}</Context.Provider>
 }
 

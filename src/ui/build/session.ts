@@ -4,7 +4,8 @@ import { apply, stepsOf } from '@/core/build/apply'
 import { describeEdit } from '@/core/build/describe'
 import type { Edit } from '@/core/build/edit-schema'
 import type { Build } from '@/core/build/schema'
-import { adaptTo, carrySlot, slotKey, slotsOf, type Slot } from '@/core/build/slots'
+import { carrySlot } from '@/core/build/carry'
+import { adaptTo, slotKey, slotsOf, type Slot } from '@/core/build/slots'
 import { LoomError } from '@/core/errors'
 import type { Clash, LogEntry, Refusal, SaveResult } from '@/core/formats/api-types'
 import { notify } from '@/ui/shared/notices'
@@ -111,6 +112,8 @@ export function createSession(initial: Build, queue?: EditQueue) {
   })
   const url = `/api/builds/${initial.id}/edits`
   let isBusy = false
+  /** Something was saved elsewhere while a save of ours was on its way. */
+  let isBehind = false
   let editsASave = MOST_EDITS_A_SAVE
 
   const settle = (confirmed: Build, pending: readonly PendingEdit[]) => {
@@ -171,7 +174,8 @@ export function createSession(initial: Build, queue?: EditQueue) {
 
   const flush = async (): Promise<void> => {
     const { pending, conflict } = get()
-    if (isBusy || conflict !== null || pending.length === 0) return
+    if (isBusy || conflict !== null) return
+    if (pending.length === 0) return isBehind ? actions.sync() : undefined
     isBusy = true
     set({ saving: get().saving === 'away' ? 'away' : 'saving' })
     try {
@@ -235,7 +239,8 @@ export function createSession(initial: Build, queue?: EditQueue) {
     undoLast: () => goBack('undo', 'redo'),
     redoLast: () => goBack('redo', 'undo'),
     sync: async () => {
-      if (isBusy || get().conflict !== null) return
+      isBehind = isBusy || get().conflict !== null
+      if (isBehind) return
       const response = await fetch(`${url}?since=${get().confirmed.revision}`).catch(() => undefined)
       if (response?.ok !== true) return
       const { entries } = (await response.json()) as { readonly entries: readonly LogEntry[] }

@@ -7,7 +7,7 @@ import { SelectionPanel } from '@/ui/threads/selection-panel'
 import { ConflictDialog } from './conflict-dialog'
 import { BuildProvider } from './context'
 import { Shortcuts } from './shortcuts'
-import { SnagList } from './snag-list'
+import { SnagList } from './snags/snag-list'
 import { StageRail } from './stage-rail'
 import { TopBar } from './top-bar'
 

@@ -3,15 +3,14 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
-import { ruleOf } from '@/core/rules/check'
 import { SeverityCount } from '@/ui/shared/severity'
 import { useVerdicts } from './context'
-import { STAGES } from './stages'
+import { stageOf, STAGES } from './stages'
 
-/** What the check found that is seen best at a stage: where things sit in Places, all the rest in Threads. */
+/** What the check found that is seen best at a stage. */
 function Counts({ of }: { readonly of: 'places' | 'threads' }) {
   const { findings } = useVerdicts()
-  const mine = findings.filter((finding) => (ruleOf(finding).group === 'place') === (of === 'places'))
+  const mine = findings.filter((finding) => stageOf(finding) === of)
   return (
     <span className="mt-1 flex flex-wrap gap-1 max-md:hidden">
       {(['stop', 'mind', 'unknown'] as const).map((look) => {

@@ -1,6 +1,6 @@
 'use client'
 
-import { CloudOff, History, Redo2, Undo2 } from 'lucide-react'
+import { CloudOff, History, Redo2, Signpost, Undo2 } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { Button } from '@/ui/shared/button'
@@ -101,6 +101,20 @@ function HistoryButton() {
   )
 }
 
+const ChoicesDialog = dynamic(() => import('./choices/choices-dialog').then((module) => module.ChoicesDialog))
+
+function ChoicesButton() {
+  const [isOpen, setOpen] = useState(false)
+  return (
+    <>
+      <Button tone="quiet" small title="Choices: who rules what, and how" onClick={() => setOpen(true)}>
+        <Signpost size={16} aria-hidden /> Choices
+      </Button>
+      {isOpen && <ChoicesDialog onClose={() => setOpen(false)} />}
+    </>
+  )
+}
+
 export function TopBar() {
   const { dispatch } = useActions()
   const name = useSession((state) => state.build.name)
@@ -122,6 +136,7 @@ export function TopBar() {
       <SaveState />
       <UndoRedo />
       <HistoryButton />
+      <ChoicesButton />
       <Headroom />
       <ThemeSwitch />
     </header>

@@ -2,12 +2,16 @@
 
 import { setNonce } from 'get-nonce'
 import { Toast, Tooltip } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { useEffect, type ReactNode } from 'react'
 import { Notices } from './notices'
 
 /** What every page needs: the nonce for the few styles that dialogs add, notices, and tips on hover and focus. */
 export function Providers({ nonce, children }: { readonly nonce: string; readonly children: ReactNode }) {
   setNonce(nonce)
+  // Said once everything on the page answers to keys and presses: those inside have had their effects before this one.
+  useEffect(() => {
+    document.documentElement.dataset['alive'] = ''
+  }, [])
   return (
     <Tooltip.Provider delayDuration={300}>
       <Toast.Provider swipeDirection="right" label="Notice">

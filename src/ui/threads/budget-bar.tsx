@@ -1,16 +1,6 @@
-import type { Budget, BudgetState } from '@/core/harness/budgets'
-import { formatAlike } from '@/core/units/format'
-import { stateWords } from '@/core/wording/sum-text'
-import { SeverityMark, type Look } from '@/ui/shared/severity'
-
-const LOOK_OF_STATE: Readonly<Record<BudgetState, Look | undefined>> = {
-  idle: undefined,
-  within: 'holds',
-  tight: 'mind',
-  over: 'stop',
-  unknown: 'unknown',
-  wouldHold: 'unknown',
-}
+import type { BudgetState } from '@/core/harness/budgets'
+import { SeverityMark } from '@/ui/shared/severity'
+import type { BarView } from './row-view'
 
 const FILL_OF_STATE: Readonly<Record<BudgetState, string>> = {
   idle: 'bg-moss',
@@ -21,21 +11,30 @@ const FILL_OF_STATE: Readonly<Record<BudgetState, string>> = {
   wouldHold: 'bg-plum',
 }
 
-/** Amps against a limit: a bar that fills, a mark where the headroom begins, the number, and the verdict's shape. */
-export function BudgetBar({ budget }: { readonly budget: Budget }) {
-  // Shares of a box's supply leads are shown in full: the bar is never shorter than what may come.
-  const { mostAmps: amps, knownAmps, limit, boundAmps, state, unknownCount } = budget
-  const limitAmps = limit?.value
-  const decimals = formatAlike([amps, limitAmps ?? amps])
-  const share = limitAmps === undefined ? 0 : limitAmps === 0 ? (amps > 0 ? 1 : 0) : Math.min(1, amps / limitAmps)
-  const look = LOOK_OF_STATE[state]
-  const numbers = `${unknownCount > 0 ? '≥ ' : amps > knownAmps ? '≤ ' : ''}${amps.toFixed(decimals)} / ${limitAmps?.toFixed(decimals) ?? '?'} A`
+/**
+ * A sum against its limit: a bar that fills, a line where the headroom begins, a notch for the peak at start-up, the
+ * number, and the verdict's shape.
+ */
+export function BudgetBar({ bar }: { readonly bar: BarView }) {
+  const { state, look, share, boundShare, surgeShare, numbers, words } = bar
   return (
-    <span className="flex shrink-0 items-center gap-1.5 text-[13px]" title={stateWords(state)}>
-      <span aria-hidden className="relative h-2 w-9 overflow-hidden rounded-full border border-seam bg-linen">
-        <span className={`absolute inset-y-0 left-0 ${FILL_OF_STATE[state]}`} style={{ width: `${share * 100}%` }} />
-        {boundAmps !== undefined && limitAmps !== undefined && limitAmps > 0 && (
-          <span className="absolute inset-y-0 w-px bg-ink" style={{ left: `${(boundAmps / limitAmps) * 100}%` }} />
+    <span className="flex shrink-0 items-center gap-1.5 text-[13px]" title={words}>
+      <span aria-hidden className="relative h-3.5 w-10">
+        <span className="absolute inset-x-0 bottom-0.5 h-2 overflow-hidden rounded-full border border-seam bg-linen">
+          <span className={`absolute inset-y-0 left-0 ${FILL_OF_STATE[state]}`} style={{ width: `${share * 100}%` }} />
+          {boundShare !== undefined && (
+            <span className="absolute inset-y-0 w-px bg-ink" style={{ left: `${boundShare * 100}%` }} />
+          )}
+        </span>
+        {surgeShare !== undefined && (
+          <svg
+            width="7"
+            height="4"
+            className="absolute top-0 -translate-x-1/2"
+            style={{ left: `${surgeShare * 100}%` }}
+          >
+            <path d="M 0 0 H 7 L 3.5 4 Z" fill="var(--ink)" />
+          </svg>
         )}
       </span>
       <span className="whitespace-nowrap">{numbers}</span>

@@ -1,292 +1,220 @@
 'use client'
 
-import clsx from 'clsx'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { portKey, sameRef, type PortKey } from '@/core/build/refs'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { portKey } from '@/core/build/refs'
 import type { PortRef } from '@/core/formats/schema-kit'
 import { candidatesFor } from '@/core/harness/candidates'
 import type { Harness } from '@/core/harness/derive'
+import type { PlacedPort } from '@/core/harness/wiring'
+import type { Finding } from '@/core/rules/rule'
 import { SERVICES, serviceOf } from '@/core/sheet/leads'
 import { useHarness, useVerdicts } from '@/ui/build/context'
-import { SeverityMark } from '@/ui/shared/severity'
-import { BudgetBar } from './budget-bar'
-import { COLUMNS, HEAD_PX, layOut, ROW_PX, type Anchor, type Card, type Column, type Layout } from './layout'
-import { PortRow } from './port-row'
+import { CardView } from './card-view'
+import { COLUMNS, layOut, type Card, type Column, type Layout } from './layout'
+import { neighbour } from './neighbour'
+import { cardWidth, columnX, drawThreads } from './paths'
+import type { RowView } from './port-row'
+import { rowState } from './row-view'
 import { useSelection } from './selection'
-import { Legend, SERVICE_LINES } from './thread-line'
+import { Legend } from './thread-line'
+import { ThreadLines } from './thread-lines'
+import { togetherWith } from './together'
+import { useRoom } from './use-room'
+import { useView } from './view-state'
 import { wayOf } from './way'
 
-const LEAST_WIDTH_PX = 760
-/** Shares of the width: three columns of cards, and the air between them for the threads. */
-const CARD_SHARE = 0.285
 const WORDS: Readonly<Record<Column, string>> = { sources: 'Sources', boxes: 'Splitters and boxes', devices: 'Devices' }
+/** The line with the names of the columns, which stays in sight. */
+const NAMES_PX = 24
+/** What is this near the part that is seen is drawn already. */
+const NEAR_PX = 400
 
-function columnX(column: Column, width: number): number {
-  return (COLUMNS.indexOf(column) * (width - CARD_SHARE * width)) / (COLUMNS.length - 1)
-}
-
-function anchorX({ column, side }: Anchor, width: number): number {
-  return columnX(column, width) + (side === 'right' ? CARD_SHARE * width : 0)
-}
-
-interface Point {
-  readonly x: number
-  readonly y: number
-}
-
-/** A calm curve that leaves and enters level. */
-function level(from: Point, to: Point): string {
-  const middle = (from.x + to.x) / 2
-  return `C ${middle} ${from.y}, ${middle} ${to.y}, ${to.x} ${to.y}`
-}
-
-/** Between two ports of one side the line bows outwards. */
-function bowed(from: Point, to: Point, outward: number): string {
-  const bow = outward * (26 + Math.min(30, Math.abs(from.y - to.y) / 6))
-  return `C ${from.x + bow} ${from.y}, ${to.x + bow} ${to.y}, ${to.x} ${to.y}`
-}
-
-/** Threads that cross the column of boxes go between the cards, a little apart from each other. */
-function crossing(from: Point, to: Point, layout: Layout, width: number, turn: number): string {
-  const wanted = (from.y + to.y) / 2
-  const nearest = layout.crossingsPx.reduce((best, y) => (Math.abs(y - wanted) < Math.abs(best - wanted) ? y : best))
-  const y = nearest + ((turn % 3) - 1) * 4
-  const left = columnX('boxes', width)
-  const enter = { x: left, y }
-  const leave = { x: left + CARD_SHARE * width, y }
-  const [first, last] = from.x < to.x ? [enter, leave] : [leave, enter]
-  return `${level(from, first)} L ${last.x} ${last.y} ${level(last, to)}`
-}
-
-function threadPath(from: Anchor, to: Anchor, layout: Layout, width: number, turn: number): string {
-  const a = { x: anchorX(from, width), y: from.yPx }
-  const b = { x: anchorX(to, width), y: to.yPx }
-  const start = `M ${a.x} ${a.y} `
-  if (from.side === to.side) return start + bowed(a, b, from.side === 'right' ? 1 : -1)
-  const columnsApart = Math.abs(COLUMNS.indexOf(from.column) - COLUMNS.indexOf(to.column))
-  return start + (columnsApart > 1 ? crossing(a, b, layout, width, turn) : level(a, b))
-}
-
-function useWidth() {
-  const holder = useRef<HTMLDivElement>(null)
-  const [width, setWidth] = useState(LEAST_WIDTH_PX)
-  useEffect(() => {
-    const element = holder.current
-    if (element === null) return
-    const observer = new ResizeObserver(() => setWidth(Math.max(LEAST_WIDTH_PX, element.clientWidth)))
-    observer.observe(element)
-    return () => observer.disconnect()
-  }, [])
-  return { holder, width }
-}
-
-function Threads({
-  harness,
-  layout,
-  width,
-  lit,
-  onPick,
-}: {
-  readonly harness: Harness
-  readonly layout: Layout
-  readonly width: number
-  readonly lit: ReadonlySet<string> | undefined
-  readonly onPick: (ref: PortRef) => void
-}) {
-  return (
-    <svg width={width} height={layout.heightPx} className="absolute inset-0" aria-hidden>
-      {harness.threads.map((thread, turn) => {
-        const from = layout.anchors.get(portKey(thread.from))
-        const to = layout.anchors.get(portKey(thread.to))
-        if (from === undefined || to === undefined) return null
-        const line = SERVICE_LINES[serviceOf(harness.port(thread.from))]
-        const isWrong = harness.fit(thread).misfit !== 'none'
-        const isLit = lit?.has(thread.id) === true
-        const path = threadPath(from, to, layout, width, turn)
-        return (
-          <g key={thread.id} opacity={lit !== undefined && !isLit ? 0.25 : 1}>
-            <title>{`${harness.name(thread.from)} in ${harness.name(thread.to)} (${line.word})`}</title>
-            <path
-              d={path}
-              fill="none"
-              stroke={isWrong ? 'var(--madder)' : line.stroke}
-              strokeWidth={line.widthPx + (isLit ? 1.5 : 0)}
-              strokeDasharray={line.dash}
-              strokeLinecap="round"
-            />
-            <path
-              d={path}
-              fill="none"
-              stroke="transparent"
-              strokeWidth={14}
-              className="cursor-pointer"
-              onClick={() => onPick(thread.from)}
-            />
-          </g>
-        )
-      })}
-    </svg>
-  )
-}
-
-function CardHead({ card }: { readonly card: Card }) {
-  const { findings } = useVerdicts()
-  const worst = findings.find(
-    (finding) => finding.severity === 'stop' && finding.at.some((ref) => ref.itemId === card.item.id),
-  )
-  return (
-    <div className="flex items-center gap-2 border-b border-thread px-2" style={{ height: HEAD_PX }}>
-      <span className="font-display font-semibold">{card.item.mark}</span>
-      <span className="min-w-0 grow truncate text-[13px] text-faded" title={card.part.name}>
-        {card.part.name}
-      </span>
-      {worst !== undefined && <SeverityMark look="stop" />}
-    </div>
-  )
-}
-
-/** The next row for an arrow key: up and down in a column, left and right to the nearest row of the next one. */
-function neighbour(layout: Layout, key: PortKey, arrow: string): PortKey | undefined {
-  const here = layout.anchors.get(key)
-  if (here === undefined) return undefined
-  const inColumn = (column: Column | undefined) => [...layout.anchors].filter(([, anchor]) => anchor.column === column)
-  if (arrow === 'ArrowUp' || arrow === 'ArrowDown') {
-    const keys = inColumn(here.column)
-      .toSorted((a, b) => a[1].yPx - b[1].yPx)
-      .map(([other]) => other)
-    return keys[keys.indexOf(key) + (arrow === 'ArrowDown' ? 1 : -1)]
+/** The first stop that each thing has, by item: where its card's mark of trouble stands. */
+function stopsByItem(findings: readonly Finding[]): ReadonlyMap<string, Finding> {
+  const found = new Map<string, Finding>()
+  for (const finding of findings.filter(({ severity }) => severity === 'stop')) {
+    for (const { itemId } of finding.at) if (!found.has(itemId)) found.set(itemId, finding)
   }
-  const step = arrow === 'ArrowRight' ? 1 : -1
-  let index = COLUMNS.indexOf(here.column) + step
-  while (index >= 0 && index < COLUMNS.length) {
-    const rows = inColumn(COLUMNS[index])
-    if (rows.length > 0)
-      return rows.reduce((best, row) =>
-        Math.abs(row[1].yPx - here.yPx) < Math.abs(best[1].yPx - here.yPx) ? row : best,
-      )[0]
-    index += step
-  }
-  return undefined
+  return found
 }
 
-/** The wiring as a fixed picture: sources left, boxes between, devices right, and a line for each thread. */
-export function Diagram({ onPickGiver }: { readonly onPickGiver: (lead: PortRef, giver: PortRef) => void }) {
-  const harness = useHarness()
-  const { selected, select } = useSelection()
-  const { holder, width } = useWidth()
-  const layout = useMemo(() => layOut(harness), [harness])
-  const surface = useRef<HTMLDivElement>(null)
-  const [tabStop, setTabStop] = useState<PortKey | null>(null)
+/** The items that are shown: of one machine, or of what hangs together with the picked port. */
+function useShown(harness: Harness, picked: PlacedPort | undefined): ReadonlySet<string> | undefined {
+  const { assemblyId, follows } = useView()
+  return useMemo(() => {
+    if (follows && picked !== undefined) return togetherWith(harness, picked.ref)
+    if (assemblyId === null) return undefined
+    return new Set(harness.items.filter((item) => item.assemblyId === assemblyId).map(({ id }) => id))
+  }, [harness, picked, assemblyId, follows])
+}
 
-  const known = selected !== null && layout.anchors.has(portKey(selected.ref)) ? harness.port(selected.ref) : undefined
-  const lead = known?.port.side === 'takes' ? known : undefined
+function useRows(harness: Harness, picked: PlacedPort | undefined, stopKey: string | undefined) {
+  const also = useSelection((state) => state.also)
+  const lead = picked?.port.side === 'takes' ? picked : undefined
   const candidates = useMemo(
     () => (lead === undefined ? undefined : new Map(candidatesFor(harness, lead.ref).map((c) => [portKey(c.to), c]))),
     [harness, lead],
   )
-  const lit = useMemo(() => (known === undefined ? undefined : wayOf(harness, known.ref)), [harness, known])
-  const services = SERVICES.filter((service) =>
-    harness.threads.some((thread) => serviceOf(harness.port(thread.from)) === service),
-  )
-  const firstKey = COLUMNS.flatMap((column) =>
-    layout.cards.filter((card) => card.column === column && card.rows.length > 0),
-  )[0]?.rows[0]?.key
-  const stop = tabStop !== null && layout.anchors.has(tabStop) ? tabStop : firstKey
+  return (placed: PlacedPort, card: Card): RowView => {
+    const { port, item, key } = placed
+    const candidate = port.side === 'gives' ? candidates?.get(key) : undefined
+    const answer = lead !== undefined && candidate !== undefined ? { lead, candidate } : undefined
+    return {
+      portKey: key,
+      mark: card.isSlim ? (card.rows[0] === placed ? item.mark : '') : undefined,
+      name: port.name,
+      label: `${item.mark} ${port.name}`,
+      isLead: port.side === 'takes',
+      isPicked: picked?.key === key || also.some((ref) => portKey(ref) === key),
+      isTabStop: stopKey === key,
+      isDimmed: candidate !== undefined && ['misfit', 'taken', 'ring'].includes(candidate.verdict),
+      state: rowState(harness, placed, answer),
+    }
+  }
+}
 
-  const focusRow = (key: PortKey) => surface.current?.querySelector<HTMLElement>(`[data-port="${key}"]`)?.focus()
+function Titles({ layout, width }: { readonly layout: Layout; readonly width: number }) {
+  return layout.titles.map(({ text, column, yPx }) => (
+    <h3
+      key={`${column} ${yPx}`}
+      className="absolute truncate text-[13px] text-faded"
+      style={{ left: columnX(column, width) + 2, top: yPx, width: cardWidth(width) }}
+      title={text}
+    >
+      {text}
+    </h3>
+  ))
+}
+
+function ColumnNames({ width, zoom }: { readonly width: number; readonly zoom: number }) {
+  return (
+    <div className="sticky top-0 z-10 bg-linen" style={{ width: width * zoom, height: NAMES_PX }}>
+      {COLUMNS.map((column) => (
+        <h2
+          key={column}
+          className="absolute font-display text-[13px] font-semibold text-faded"
+          style={{ left: columnX(column, width) * zoom }}
+        >
+          {WORDS[column]}
+        </h2>
+      ))}
+    </div>
+  )
+}
+
+interface DiagramProps {
+  /** Picks a port up, or plugs what is in hand into it; with `isMore` a lead is picked on top of others. */
+  readonly onPick: (ref: PortRef, isMore: boolean) => void
+  readonly fitter: { current: () => void }
+}
+
+/** The wiring as a fixed picture: sources left, boxes between, devices right, and a line for each thread. */
+export function Diagram({ onPick, fitter }: DiagramProps) {
+  const harness = useHarness()
+  const { findings } = useVerdicts()
+  const selected = useSelection((state) => state.selected)
+  const { zoom, zoomTo, folded, arrangement, fold } = useView()
+  const { holder, room, seen } = useRoom(zoom)
+  const [tabStop, setTabStop] = useState<string | null>(null)
+  const surface = useRef<HTMLDivElement>(null)
+
+  const picked = harness.ports.find(({ key }) => selected !== null && key === portKey(selected.ref))
+  const only = useShown(harness, picked)
+  const layout = useMemo(() => layOut(harness, { arrangement, folded, only }), [harness, arrangement, folded, only])
+  const width = room.width / zoom
+  const drawn = useMemo(() => drawThreads(harness, layout, width), [harness, layout, width])
+  const lit = useMemo(() => (picked === undefined ? undefined : wayOf(harness, picked.ref)), [harness, picked])
+  const stopsBy = useMemo(() => stopsByItem(findings), [findings])
+  const services = useMemo(() => {
+    const present = new Set(harness.threads.map((thread) => serviceOf(harness.port(thread.from))))
+    return SERVICES.filter((service) => present.has(service))
+  }, [harness])
+  const stop = layout.stops.some(({ key }) => key === tabStop) ? tabStop! : layout.stops[0]?.key
+  const rowOf = useRows(harness, picked, stop)
+
   useEffect(() => {
-    if (selected?.isShown !== true) return
-    surface.current
-      ?.querySelector(`[data-port="${portKey(selected.ref)}"]`)
-      ?.scrollIntoView({ block: 'center', behavior: 'instant' })
+    fitter.current = () => zoomTo((room.height - NAMES_PX) / layout.heightPx)
+  })
+  const focusOn = useCallback((key: string) => {
+    // What is out of sight is drawn only once the picture has been moved there.
+    requestAnimationFrame(() => surface.current?.querySelector<HTMLElement>(`[data-stop="${key}"]`)?.focus())
+  }, [])
+  const scrollTo = useCallback(
+    (yPx: number) => holder.current?.scrollTo({ top: yPx * zoom - room.height / 2, behavior: 'instant' }),
+    [holder, zoom, room.height],
+  )
+  useEffect(() => {
+    const anchor = selected?.isShown === true ? layout.anchors.get(portKey(selected.ref)) : undefined
+    if (anchor !== undefined) scrollTo(anchor.yPx)
+    // Moved there once when it is asked for, not again at each edit.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [selected])
 
-  const goTo = (from: PortKey, arrow: string) => {
-    const next = neighbour(layout, from, arrow)
-    if (next === undefined) return
-    setTabStop(next)
-    focusRow(next)
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const key = (event.target as HTMLElement).closest<HTMLElement>('[data-stop]')?.dataset['stop']
+    if (key === undefined || !event.key.startsWith('Arrow')) return
+    event.preventDefault()
+    const next = neighbour(layout.stops, key, event.key)
+    const there = layout.stops.find((other) => other.key === next)
+    if (there === undefined) return
+    setTabStop(there.key)
+    if (there.yPx < seen.fromPx || there.yPx > seen.toPx) scrollTo(there.yPx)
+    focusOn(there.key)
   }
-
-  const pick = (ref: PortRef) => {
-    setTabStop(portKey(ref))
-    if (lead !== undefined && harness.port(ref).port.side === 'gives') return onPickGiver(lead.ref, ref)
-    select(selected !== null && sameRef(selected.ref, ref) ? null : { ref })
+  const onClick = (event: React.MouseEvent) => {
+    const target = (event.target as HTMLElement).closest<HTMLElement>('[data-stop]')
+    const key = target?.dataset['stop']
+    if (target === null || key === undefined) return
+    setTabStop(key)
+    if (target.dataset['fold'] !== undefined) return fold([key], !folded.has(key))
+    const placed = harness.ports.find((port) => port.key === key)
+    if (placed !== undefined) onPick(placed.ref, event.shiftKey || event.ctrlKey || event.metaKey)
   }
+  const isNear = (topPx: number, bottomPx: number) => bottomPx > seen.fromPx - NEAR_PX && topPx < seen.toPx + NEAR_PX
+  const isShown = (card: Card) =>
+    isNear(card.yPx, card.yPx + card.heightPx) || card.key === stop || card.rows.some(({ key }) => key === stop)
 
   return (
-    <div className="p-3">
-      <div className="mb-2 min-h-5">
-        <Legend services={services} />
-      </div>
-      <div ref={holder} className="overflow-x-auto">
-        <div className="relative mb-1 h-6" style={{ width }}>
-          {COLUMNS.map((column) => (
-            <h2
-              key={column}
-              className="absolute font-display text-[13px] font-semibold text-faded"
-              style={{ left: columnX(column, width) }}
-            >
-              {WORDS[column]}
-            </h2>
-          ))}
-        </div>
-        <div
-          ref={surface}
-          role="group"
-          aria-label="Wiring"
-          className="relative"
-          style={{ width, height: layout.heightPx }}
-        >
-          <Threads harness={harness} layout={layout} width={width} lit={lit} onPick={pick} />
-          {layout.cards.map((card) => (
-            <section
-              key={card.item.id}
-              aria-label={`${card.item.mark}, ${card.part.name}`}
-              className={clsx(
-                'absolute overflow-hidden rounded-lg border bg-cloth',
-                known?.item.id === card.item.id ? 'border-woad' : 'border-thread',
-              )}
-              style={{
-                left: columnX(card.column, width),
-                top: card.yPx,
-                width: CARD_SHARE * width,
-                height: card.heightPx,
-              }}
-            >
-              <CardHead card={card} />
-              {card.rows.map((placed) => {
-                const candidate = placed.port.side === 'gives' ? candidates?.get(placed.key) : undefined
-                return (
-                  <PortRow
-                    key={placed.key}
-                    harness={harness}
-                    placed={placed}
-                    isSelected={known?.key === placed.key}
-                    isTabStop={stop === placed.key}
-                    answer={lead !== undefined && candidate !== undefined ? { lead, candidate } : undefined}
-                    onPick={() => pick(placed.ref)}
-                    onArrow={(arrow) => goTo(placed.key, arrow)}
-                  />
-                )
-              })}
-              {card.shared.map((budget) => (
-                <div
-                  key={budget.id}
-                  className="flex items-center justify-between gap-2 border-t border-dashed border-thread px-2 text-[13px]"
-                  style={{ height: ROW_PX }}
-                >
-                  <span className="truncate text-faded">
-                    {budget.name ?? 'together'},{' '}
-                    {budget.rail === '12v' ? '12 V' : budget.rail === '5v' ? '5 V' : '3.3 V'}
-                  </span>
-                  <BudgetBar budget={budget} />
-                </div>
-              ))}
-            </section>
-          ))}
+    <>
+      <Legend services={services} />
+      <div ref={holder} className="min-h-64 grow overflow-auto">
+        <ColumnNames width={width} zoom={zoom} />
+        <div style={{ width: width * zoom, height: layout.heightPx * zoom }}>
+          {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- the rows inside are the controls */}
+          <div
+            ref={surface}
+            role="group"
+            aria-label="Wiring"
+            className="relative origin-top-left"
+            style={{ width, height: layout.heightPx, transform: `scale(${zoom})` }}
+            onKeyDown={onKeyDown}
+            onClick={onClick}
+          >
+            <ThreadLines
+              harness={harness}
+              drawn={drawn.filter(({ topPx, bottomPx }) => isNear(topPx, bottomPx))}
+              widthPx={width}
+              heightPx={layout.heightPx}
+              lit={lit}
+              onPick={onPick}
+            />
+            <Titles layout={layout} width={width} />
+            {layout.cards.filter(isShown).map((card) => (
+              <CardView
+                key={card.key}
+                card={card}
+                harness={harness}
+                leftPx={columnX(card.column, width)}
+                widthPx={cardWidth(width)}
+                isPicked={picked !== undefined && card.items.some(({ id }) => id === picked.item.id)}
+                isTabStop={stop === card.key}
+                stop={card.items.map(({ id }) => stopsBy.get(id)).find((finding) => finding !== undefined)}
+                viewOf={rowOf}
+              />
+            ))}
+          </div>
         </div>
       </div>
-    </div>
+    </>
   )
 }

@@ -5,9 +5,10 @@ import { modeEdit } from '@/core/build/choose'
 import { sameRef } from '@/core/build/refs'
 import { HEADER_MODES } from '@/core/build/modes'
 import type { PlacedPort } from '@/core/harness/wiring'
-import { sumText } from '@/core/wording/sum-text'
 import { useActions, useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
+import { BudgetsOnWay } from './explain/budgets-on-way'
+import { WhatIf } from './explain/what-if'
 
 function Mode({ placed }: { readonly placed: PlacedPort }) {
   const { build } = useHarness()
@@ -37,6 +38,22 @@ function Mode({ placed }: { readonly placed: PlacedPort }) {
   )
 }
 
+/** What the devices on a USB port draw, one by one, against what the port may give. */
+function UsbSum({ placed }: { readonly placed: PlacedPort }) {
+  const harness = useHarness()
+  const usb = harness.usb().ports.find((port) => port.placed.key === placed.key)
+  if (usb === undefined) return null
+  const terms = usb.devices.map(
+    ({ lead, usb: { drawMilliamps } }) => `${harness.name(lead.ref)} ${drawMilliamps?.value ?? '?'}`,
+  )
+  return (
+    <p className="rounded bg-weft px-2 py-1 text-[13px]">
+      {terms.join(' + ')} = {usb.unknownCount > 0 ? 'at least ' : ''}
+      {usb.knownMilliamps} mA of {usb.mostMilliamps} mA
+    </p>
+  )
+}
+
 /** A header, outlet or plug: what it carries, term by term, and what is plugged there. */
 export function GivingPanel({ placed }: { readonly placed: PlacedPort }) {
   const harness = useHarness()
@@ -47,12 +64,9 @@ export function GivingPanel({ placed }: { readonly placed: PlacedPort }) {
     .filter((budget) => budget.state !== 'idle' || budget.limitFrom === 'part')
   return (
     <div className="min-h-0 space-y-2 overflow-y-auto px-3 py-2">
-      {budgets.map((budget) => (
-        <p key={budget.id} className="rounded bg-weft px-2 py-1 text-[13px]">
-          {budget.name !== undefined && <strong className="block font-semibold">{budget.name}</strong>}
-          {sumText(harness.build, budget)}
-        </p>
-      ))}
+      <BudgetsOnWay budgets={budgets} isOpen />
+      <UsbSum placed={placed} />
+      <WhatIf at={placed.ref} />
       <Mode placed={placed} />
       {threads.length === 0 && (
         <p className="text-[13px] text-faded">Nothing is plugged here. Pick a lead to see whether it may come here.</p>

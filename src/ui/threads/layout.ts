@@ -6,24 +6,40 @@ import type { PlacedPort } from '@/core/harness/wiring'
 import type { Part } from '@/core/parts/schema'
 
 /** Fixed heights, so that the picture follows from the build alone and nothing has to be measured. */
-export const HEAD_PX = 30
-export const ROW_PX = 28
+export const HEAD_PX = 28
+export const ROW_PX = 26
+const TITLE_PX = 22
 const GAP_PX = 16
+/** Between devices of one part, whose name stands above them once. */
+const NARROW_PX = 5
 /** Room above the first cards for threads that cross over the boxes. */
 const TOP_PX = 12
 
 export const COLUMNS = ['sources', 'boxes', 'devices'] as const
 export type Column = (typeof COLUMNS)[number]
 
+/** A thing of the wiring, or several that are folded into one card. */
 export interface Card {
-  readonly item: Item
-  readonly part: Part
+  readonly key: string
+  readonly items: readonly Item[]
+  readonly name: string
+  readonly part: Part | undefined
   readonly column: Column
   readonly yPx: number
   readonly heightPx: number
+  /** Without a head of its own: its mark stands in its first row, and its part's name above its like. */
+  readonly isSlim: boolean
+  readonly isFolded: boolean
   readonly rows: readonly PlacedPort[]
   /** Limits that several of its ports share, such as a supply cable. */
   readonly shared: readonly Budget[]
+}
+
+/** The name of the part of the slim cards below it. */
+export interface Title {
+  readonly text: string
+  readonly column: Column
+  readonly yPx: number
 }
 
 /** Where a thread meets a port: the side of its card, and how far down. */
@@ -33,16 +49,39 @@ export interface Anchor {
   readonly yPx: number
 }
 
+/** What the keyboard stops at: a port's row, or the head of a card. */
+export interface Stop {
+  readonly key: string
+  readonly column: Column
+  readonly yPx: number
+}
+
 export interface Layout {
   readonly cards: readonly Card[]
+  readonly titles: readonly Title[]
   readonly anchors: ReadonlyMap<PortKey, Anchor>
+  readonly stops: readonly Stop[]
   readonly heightPx: number
-  /** Heights between the boxes at which a thread may cross their column without going behind a card. */
-  readonly crossingsPx: readonly number[]
+  /** Spans between the boxes through which threads may cross their column without going behind a card. */
+  readonly gaps: readonly { readonly fromPx: number; readonly toPx: number }[]
+}
+
+/** Where the boxes stand: their order, and how far down each is wished to be. Worked out when asked for, then kept. */
+export interface Arrangement {
+  readonly order: readonly string[]
+  readonly wishesPx: ReadonlyMap<string, number>
+}
+
+export interface View {
+  readonly arrangement?: Arrangement | undefined
+  /** Items and groups that are folded into one line. */
+  readonly folded?: ReadonlySet<string>
+  /** The items that are shown; all where it is not given. */
+  readonly only?: ReadonlySet<string> | undefined
 }
 
 /** By what the ports do: a source takes from nobody, a device passes nothing on but its tails, a box is between. */
-function columnOf(part: Part): Column {
+export function columnOf(part: Part): Column {
   if (!part.ports.some((port) => port.side === 'takes')) return 'sources'
   return part.ports.some((port) => port.side === 'gives' && port.need !== 'onward') ? 'boxes' : 'devices'
 }
@@ -52,40 +91,153 @@ function sharedBudgets(harness: Harness, itemId: string): readonly Budget[] {
   return own.filter((budget) => budget.state !== 'idle' || own.find((other) => other.name === budget.name) === budget)
 }
 
-/** The fixed arrangement: sources left, boxes between, devices right, each column in the order of the marks. */
-export function layOut(harness: Harness): Layout {
-  const bottoms: Record<Column, number> = { sources: TOP_PX, boxes: TOP_PX, devices: TOP_PX }
-  const anchors = new Map<PortKey, Anchor>()
-  // A thing without a plug, such as a plain case, has no part in the wiring.
-  const wired = harness.items.filter(({ id }) => harness.factsOfItem(id).part.ports.length > 0)
-  const cards = wired.map((item): Card => {
+function rowsOf(harness: Harness, item: Item): readonly PlacedPort[] {
+  const { part } = harness.factsOfItem(item.id)
+  const placed = part.ports.map((port) => harness.port({ itemId: item.id, portId: port.id }))
+  return [...placed.filter(({ port }) => port.side === 'takes'), ...placed.filter(({ port }) => port.side === 'gives')]
+}
+
+type Bare = Omit<Card, 'yPx' | 'heightPx'>
+
+/** Devices in the order of the case where they are numbered, all else by mark. */
+function inCaseOrder(harness: Harness, items: readonly Item[]): readonly Item[] {
+  const numbers = new Map((harness.build.places ?? []).map((place) => [place.itemId, place.number]))
+  const numberOf = ({ id }: Item) => numbers.get(id) ?? Number.MAX_SAFE_INTEGER
+  return items.toSorted((a, b) => numberOf(a) - numberOf(b))
+}
+
+/** The cards of a column, top to bottom, without their places. */
+function bareCards(
+  harness: Harness,
+  items: readonly Item[],
+  column: Column,
+  folded: ReadonlySet<string>,
+): readonly Bare[] {
+  const groups = column === 'devices' ? (harness.build.groups ?? []).filter(({ id }) => folded.has(id)) : []
+  const seen = new Set<string>()
+  return items.flatMap((item): Bare[] => {
+    const group = groups.find(({ itemIds }) => itemIds.includes(item.id))
+    if (group !== undefined) {
+      if (seen.has(group.id)) return []
+      seen.add(group.id)
+      const members = items.filter(({ id }) => group.itemIds.includes(id))
+      const rows = members.flatMap((member) => rowsOf(harness, member))
+      const common = { column, part: undefined, isSlim: false, isFolded: true, shared: [] }
+      return [{ ...common, key: group.id, items: members, name: group.name, rows }]
+    }
     const { part } = harness.factsOfItem(item.id)
-    const column = columnOf(part)
-    const placed = part.ports.map((port) => harness.port({ itemId: item.id, portId: port.id }))
-    const rows = [
-      ...placed.filter(({ port }) => port.side === 'takes'),
-      ...placed.filter(({ port }) => port.side === 'gives'),
-    ]
-    const shared = sharedBudgets(harness, item.id)
-    const yPx = bottoms[column]
-    const heightPx = HEAD_PX + (rows.length + shared.length) * ROW_PX + 4
-    rows.forEach((row, index) => {
-      const isRight = column === 'sources' || (column === 'boxes' && row.port.side === 'gives')
-      anchors.set(portKey(row.ref), {
+    const isFolded = folded.has(item.id)
+    const shared = isFolded ? [] : sharedBudgets(harness, item.id)
+    const isSlim = column === 'devices' && !isFolded && shared.length === 0
+    return [
+      {
+        key: item.id,
+        items: [item],
+        name: part.name,
+        part,
         column,
-        side: isRight ? 'right' : 'left',
-        yPx: yPx + HEAD_PX + (index + 0.5) * ROW_PX,
-      })
-    })
-    bottoms[column] = yPx + heightPx + GAP_PX
-    return { item, part, column, yPx, heightPx, rows, shared }
+        isSlim,
+        isFolded,
+        rows: rowsOf(harness, item),
+        shared,
+      },
+    ]
   })
-  const boxes = cards.filter((card) => card.column === 'boxes')
-  const crossingsPx = boxes.map((card) => card.yPx + card.heightPx + GAP_PX / 2)
-  return {
-    cards,
-    anchors,
-    heightPx: Math.max(...Object.values(bottoms)) + GAP_PX,
-    crossingsPx: [TOP_PX / 2, ...crossingsPx],
+}
+
+function heightOf({ isFolded, isSlim, rows, shared }: Bare): number {
+  if (isFolded) return HEAD_PX + 2
+  return (isSlim ? 0 : HEAD_PX) + (rows.length + shared.length) * ROW_PX + 4
+}
+
+/** One column laid out from a height on: its cards, the names above runs of one part, and where it ends. */
+function stack(cards: readonly Bare[], topPx: number, wishesPx: ReadonlyMap<string, number> | undefined) {
+  const placed: Card[] = []
+  const titles: Title[] = []
+  let bottom = topPx
+  cards.forEach((card, index) => {
+    const before = cards[index - 1]
+    const isNewPart = card.isSlim && (before?.isSlim !== true || before.part !== card.part)
+    if (isNewPart) {
+      titles.push({ text: card.name, column: card.column, yPx: bottom })
+      bottom += TITLE_PX
+    }
+    const yPx = Math.max(bottom, wishesPx?.get(card.key) ?? 0)
+    const heightPx = heightOf(card)
+    placed.push({ ...card, yPx, heightPx })
+    const isRun = card.isSlim && cards[index + 1]?.isSlim === true && cards[index + 1]?.part === card.part
+    bottom = yPx + heightPx + (isRun ? NARROW_PX : GAP_PX)
+  })
+  return { placed, titles, bottom }
+}
+
+/** The middle of a row of a card, or of its head where it is folded. */
+function rowY({ yPx, isFolded, isSlim }: Card, index: number): number {
+  return isFolded ? yPx + HEAD_PX / 2 : yPx + (isSlim ? 2 : HEAD_PX) + (index + 0.5) * ROW_PX
+}
+
+function isRight(column: Column, { port }: PlacedPort): boolean {
+  return column === 'sources' || (column === 'boxes' && port.side === 'gives')
+}
+
+/** The things of each machine, in the order of the machines; one band without a name where there is one machine. */
+function bandsOf(
+  { build }: Harness,
+  items: readonly Item[],
+): readonly { readonly name: string | undefined; readonly items: readonly Item[] }[] {
+  const assemblies = build.assemblies ?? []
+  if (assemblies.length < 2) return [{ name: undefined, items }]
+  const bands = assemblies.map(({ id, name }) => ({ name, items: items.filter(({ assemblyId }) => assemblyId === id) }))
+  const others = items.filter(({ assemblyId }) => !assemblies.some(({ id }) => id === assemblyId))
+  return [...bands, { name: 'in no machine', items: others }].filter((band) => band.items.length > 0)
+}
+
+/** The fixed arrangement: sources left in the order of the board, boxes between, devices right in the order of the case. */
+export function layOut(harness: Harness, { arrangement, folded = new Set(), only }: View = {}): Layout {
+  // A thing without a plug, such as a plain case, has no part in the wiring.
+  const wired = harness.items.filter(
+    ({ id }) => harness.factsOfItem(id).part.ports.length > 0 && (only === undefined || only.has(id)),
+  )
+  const ranks = new Map(arrangement?.order.map((id, rank) => [id, rank]))
+  const rankOf = ({ id }: Item) => ranks.get(id) ?? Number.MAX_SAFE_INTEGER
+  const cards: Card[] = []
+  const titles: Title[] = []
+  let bottomPx = TOP_PX
+  // Each machine has a band of its own, so that its threads stay short.
+  for (const { name, items } of bandsOf(harness, wired)) {
+    if (name !== undefined) {
+      titles.push({ text: name, column: 'sources', yPx: bottomPx })
+      bottomPx += TITLE_PX
+    }
+    const columns = COLUMNS.map((column) => {
+      const own = items.filter(({ id }) => columnOf(harness.factsOfItem(id).part) === column)
+      const ordered =
+        column === 'devices'
+          ? inCaseOrder(harness, own)
+          : column === 'boxes'
+            ? own.toSorted((a, b) => rankOf(a) - rankOf(b))
+            : own
+      const wishesPx = column === 'boxes' ? arrangement?.wishesPx : undefined
+      return stack(bareCards(harness, ordered, column, folded), bottomPx, wishesPx)
+    })
+    cards.push(...columns.flatMap(({ placed }) => placed))
+    titles.push(...columns.flatMap((column) => column.titles))
+    bottomPx = Math.max(...columns.map(({ bottom }) => bottom))
   }
+  const anchors = new Map<PortKey, Anchor>()
+  const stops: Stop[] = []
+  for (const card of cards) {
+    const { column } = card
+    if (!card.isSlim) stops.push({ key: card.key, column, yPx: card.yPx + HEAD_PX / 2 })
+    card.rows.forEach((row, index) => {
+      const yPx = rowY(card, index)
+      anchors.set(portKey(row.ref), { column, side: isRight(column, row) ? 'right' : 'left', yPx })
+      if (!card.isFolded) stops.push({ key: row.key, column, yPx })
+    })
+  }
+  const heightPx = bottomPx + GAP_PX
+  const boxes = cards.filter(({ column }) => column === 'boxes').toSorted((a, b) => a.yPx - b.yPx)
+  const edges = [0, ...boxes.flatMap(({ yPx, heightPx: tall }) => [yPx, yPx + tall]), heightPx]
+  const gaps = edges.flatMap((fromPx, index) => (index % 2 === 0 ? [{ fromPx, toPx: edges[index + 1]! }] : []))
+  return { cards, titles, anchors, stops, heightPx, gaps }
 }

@@ -1,39 +1,28 @@
 'use client'
 
 import { Command } from 'cmdk'
-import { ArrowLeftRight, ArrowRight, Pin, Unplug } from 'lucide-react'
+import { ArrowLeftRight, ArrowRight } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { parkEdit } from '@/core/build/choose'
 import { sameRef } from '@/core/build/refs'
 import type { PortRef } from '@/core/formats/schema-kit'
 import { candidatesFor, type Candidate } from '@/core/harness/candidates'
 import type { Harness } from '@/core/harness/derive'
+import { looseLeads } from '@/core/harness/loose'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { candidateKey, candidateText } from '@/core/wording/candidate-text'
-import { sumText } from '@/core/wording/sum-text'
 import { useActions, useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { LeadWays } from '@/ui/shared/lead-ways'
 import { SeverityMark } from '@/ui/shared/severity'
+import { BudgetsOnWay } from './explain/budgets-on-way'
+import { LeadActions, PickAlike } from './lead-actions'
 import { isOpen, usePlug } from './plug'
-import { LOOK_OF_VERDICT } from './port-row'
+import { LOOK_OF_VERDICT } from './row-view'
 import { useSelection } from './selection'
 import { waysOf, type NamedWay } from './way'
 
-/** The next lead that wants a port: needed ones first, in the order of the marks. */
-function nextLoose(harness: Harness, after: PortRef): PlacedPort | undefined {
-  const loose = harness.ports.filter(
-    ({ ref, port }) =>
-      port.side === 'takes' &&
-      port.need !== undefined &&
-      port.need !== 'onward' &&
-      harness.threadsAt(ref).length === 0 &&
-      harness.build.choices.parked?.some((entry) => sameRef(entry.at, ref)) !== true,
-  )
-  const others = loose.filter(({ ref }) => !sameRef(ref, after))
-  return others.find(({ port }) => port.need === 'required') ?? others[0]
-}
-
+const MOST_REASON = 120
 const END_WORDS = { source: '', loose: ' is loose', nowhere: ' leads to no source', ring: ' feeds itself' } as const
 
 function WayLines({ harness, named }: { readonly harness: Harness; readonly named: NamedWay }) {
@@ -51,27 +40,27 @@ function WayLines({ harness, named }: { readonly harness: Harness; readonly name
           <strong className="text-madder">{` ${harness.name(way.endAt)}${END_WORDS[way.end]}`}</strong>
         )}
       </p>
-      {what === 'supply' &&
-        [...new Set(way.stretches.flatMap(({ from, to }) => [...harness.budgetsAt(to), ...harness.budgetsAt(from)]))]
-          .filter((budget) => budget.state !== 'idle')
-          .map((budget) => (
-            <p key={budget.id} className="mt-1 rounded bg-weft px-2 py-1">
-              <span className="text-faded">{budget.name ?? (budget.at[0] && harness.name(budget.at[0]))}: </span>
-              {sumText(harness.build, budget)}
-            </p>
-          ))}
+      {what === 'supply' && (
+        <div className="mt-1 space-y-1">
+          <BudgetsOnWay
+            budgets={[
+              ...new Set(
+                way.stretches.flatMap(({ from, to }) => [...harness.budgetsAt(to), ...harness.budgetsAt(from)]),
+              ),
+            ].filter((budget) => budget.state !== 'idle')}
+          />
+        </div>
+      )}
     </div>
   )
 }
 
 function Plugged({ placed, isFresh }: { readonly placed: PlacedPort; readonly isFresh: boolean }) {
   const harness = useHarness()
-  const { dispatch } = useActions()
   const select = useSelection((state) => state.select)
-  const threads = harness.threadsAt(placed.ref)
   // A splitter's own lead is part of the ways of all that hangs on it.
   const runs = harness.runs().filter(({ lead, via }) => lead === placed || via.includes(placed.item))
-  const next = nextLoose(harness, placed.ref)
+  const next = looseLeads(harness).find(({ ref }) => !sameRef(ref, placed.ref))
   const nextButton = useRef<HTMLButtonElement>(null)
   // After a lead is plugged the next loose one is what people want; Enter goes on.
   useEffect(() => {
@@ -83,25 +72,7 @@ function Plugged({ placed, isFresh }: { readonly placed: PlacedPort; readonly is
         <WayLines key={named.what} harness={harness} named={named} />
       ))}
       <LeadWays runs={runs} />
-      {threads.map((thread, index) => (
-        <div key={thread.id} className="flex flex-wrap gap-1.5">
-          <Button
-            small
-            onClick={() => dispatch({ type: 'disconnect', threadId: thread.id })}
-            aria-keyshortcuts="Delete"
-          >
-            <Unplug size={14} aria-hidden /> Unplug from {harness.name(harness.across(placed.ref)[index]!.ref)}
-          </Button>
-          <Button
-            small
-            aria-pressed={thread.pinned === true}
-            onClick={() => dispatch({ type: 'pin', threadId: thread.id, pinned: thread.pinned !== true })}
-            title="A pinned thread is left alone by anything automatic"
-          >
-            <Pin size={14} aria-hidden /> {thread.pinned === true ? 'Pinned' : 'Pin'}
-          </Button>
-        </div>
-      ))}
+      <LeadActions placed={placed} />
       {next !== undefined && (
         <Button ref={nextButton} small tone="act" onClick={() => select({ ref: next.ref, isShown: true })}>
           Next loose lead: {harness.name(next.ref)} <ArrowRight size={14} aria-hidden />
@@ -193,30 +164,60 @@ function MoveElsewhere({ placed }: { readonly placed: PlacedPort }) {
   )
 }
 
+/** A lead may be left loose on purpose, with a reason that the sheet repeats. */
+function LeaveLoose({ placed }: { readonly placed: PlacedPort }) {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  const [reason, setReason] = useState('')
+  const parkedReason = harness.choices.parkedReasonAt(placed.ref)
+  if (parkedReason !== undefined) {
+    return (
+      <p className="flex items-center justify-between gap-2 px-3 py-1 text-[13px]">
+        Left loose on purpose: {parkedReason}.
+        <Button small onClick={() => dispatch(parkEdit(placed.ref, null))}>
+          It wants a port after all
+        </Button>
+      </p>
+    )
+  }
+  const park = (event: React.FormEvent) => {
+    event.preventDefault()
+    if (reason.trim() !== '') dispatch(parkEdit(placed.ref, reason.trim()))
+  }
+  return (
+    <details className="px-3 py-1 text-[13px]">
+      <summary className="cursor-pointer text-faded">
+        {placed.port.need === 'optional' ? 'For comfort only: leave it loose …' : 'Leave it loose on purpose …'}
+      </summary>
+      <form onSubmit={park} className="mt-1 flex gap-1.5">
+        <input
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+          maxLength={MOST_REASON}
+          aria-label="Why it stays loose"
+          placeholder="because …"
+          className="min-w-0 grow rounded border border-seam bg-linen px-1.5"
+        />
+        <Button small type="submit" disabled={reason.trim() === ''}>
+          Leave it loose
+        </Button>
+      </form>
+    </details>
+  )
+}
+
 /** A lead: its whole way to the supply with the sums on it, and every port with what would happen there. */
 export function LeadPanel({ placed }: { readonly placed: PlacedPort }) {
   const harness = useHarness()
-  const { dispatch } = useActions()
   const threads = harness.threadsAt(placed.ref)
-  const parked = harness.build.choices.parked?.find((entry) => sameRef(entry.at, placed.ref))
   const [wasLoose] = useState(threads.length === 0)
   const key = threads.map((thread) => thread.id).join()
   return (
     <div className="min-h-0 overflow-y-auto">
       {threads.length > 0 && <Plugged key={key} placed={placed} isFresh={wasLoose} />}
       {threads.length > 0 && <MoveElsewhere key={`move ${key}`} placed={placed} />}
-      {threads.length === 0 && placed.port.need === 'optional' && (
-        <p className="px-3 py-1 text-[13px]">
-          {parked === undefined ? 'For comfort only.' : `Left loose on purpose: ${parked.reason}.`}{' '}
-          <button
-            type="button"
-            className="text-woad underline"
-            onClick={() => dispatch(parkEdit(placed.ref, parked === undefined ? 'on purpose' : null))}
-          >
-            {parked === undefined ? 'Leave it loose on purpose' : 'It wants a port after all'}
-          </button>
-        </p>
-      )}
+      {threads.length === 0 && <PickAlike placed={placed} />}
+      {threads.length === 0 && <LeaveLoose placed={placed} />}
       {threads.length === 0 && (
         <div className="mt-2">
           <Candidates placed={placed} />

@@ -7,7 +7,12 @@ import type { PortRef } from '@/core/formats/schema-kit'
 import { candidatesFor, type Candidate } from '@/core/harness/candidates'
 import type { Harness } from '@/core/harness/derive'
 import { candidateText } from '@/core/wording/candidate-text'
+import { sameRef } from '@/core/build/refs'
+import { placeSeveral, severalEdit } from '@/core/harness/several'
+import { listNames } from '@/core/wording/text'
 import { useActions, useHarness } from '@/ui/build/context'
+import { notify } from '@/ui/shared/notices'
+import { useSelection } from './selection'
 import { Button } from '@/ui/shared/button'
 
 interface Doubt {
@@ -32,6 +37,24 @@ export function usePlug(): (lead: PortRef, to: PortRef) => void {
     if (candidate === undefined || candidate.verdict === 'here') return
     if (isOpen(candidate)) dispatch(plugEdit(harness.build, lead, to))
     else useDoubt.setState({ doubt: { lead, to, reason: candidateText(harness, lead, candidate) } })
+  }
+}
+
+/** Plugs several leads from one port on, and says which of them found no place. */
+export function usePlugSeveral(): (leads: readonly PortRef[], start: PortRef) => void {
+  const harness: Harness = useHarness()
+  const { dispatch } = useActions()
+  const select = useSelection((state) => state.select)
+  return (leads, start) => {
+    const placings = placeSeveral(harness, leads, start)
+    const left = leads.filter((lead) => !placings.some((placing) => sameRef(placing.lead, lead)))
+    if (placings.length === 0) {
+      notify(`${harness.name(start)} and the ports after it take none of these leads.`, { tone: 'fault' })
+      return
+    }
+    if (!dispatch(severalEdit(harness, placings))) return
+    select({ ref: placings[0]!.lead })
+    if (left.length > 0) notify(`No place there for ${listNames(left.map((lead) => harness.name(lead)))}.`)
   }
 }
 

@@ -1,126 +1,108 @@
+import { useDraggable, useDroppable } from '@dnd-kit/core'
 import clsx from 'clsx'
-import type { Budget, BudgetState } from '@/core/harness/budgets'
-import type { Candidate, Verdict } from '@/core/harness/candidates'
-import type { Harness } from '@/core/harness/derive'
-import type { PlacedPort } from '@/core/harness/wiring'
-import { candidateShortText, candidateText } from '@/core/wording/candidate-text'
-import { SeverityMark, type Look } from '@/ui/shared/severity'
+import { memo } from 'react'
+import { SeverityMark } from '@/ui/shared/severity'
 import { BudgetBar } from './budget-bar'
 import { ROW_PX } from './layout'
+import type { RowState } from './row-view'
 
-const WORST_FIRST: readonly BudgetState[] = ['over', 'unknown', 'wouldHold', 'tight', 'within', 'idle']
-
-/** The budget of this port alone that matters most; idle plug limits of a standard are not worth a bar. */
-function worstBudget(harness: Harness, placed: PlacedPort): Budget | undefined {
-  const own = harness
-    .budgetsAt(placed.ref)
-    .filter((budget) => budget.at.length === 1 && (budget.state !== 'idle' || budget.limitFrom === 'part'))
-  return own.toSorted((a, b) => WORST_FIRST.indexOf(a.state) - WORST_FIRST.indexOf(b.state))[0]
-}
-
-export const LOOK_OF_VERDICT: Readonly<Record<Verdict, Look | undefined>> = {
-  here: 'note',
-  holds: 'holds',
-  wouldHold: 'unknown',
-  unknown: 'unknown',
-  unfed: 'unknown',
-  tight: 'mind',
-  short: 'stop',
-  over: 'stop',
-  taken: undefined,
-  ring: undefined,
-  volts: 'stop',
-  misfit: undefined,
-}
-
-interface PortRowProps {
-  readonly harness: Harness
-  readonly placed: PlacedPort
-  readonly isSelected: boolean
+/** All that a row shows, as plain values, so that one whose words stay the same is not drawn again. */
+export interface RowView {
+  readonly portKey: string
+  /** The mark of the item, where the card has no head to say it. */
+  readonly mark: string | undefined
+  readonly name: string
+  readonly label: string
+  readonly isLead: boolean
+  readonly isPicked: boolean
   readonly isTabStop: boolean
-  /** The answer for the lead that is picked, where one is. */
-  readonly answer: { readonly lead: PlacedPort; readonly candidate: Candidate } | undefined
-  readonly onPick: () => void
-  readonly onArrow: (key: string) => void
+  readonly isDimmed: boolean
+  readonly state: RowState
 }
 
-function LeadState({ harness, placed }: Pick<PortRowProps, 'harness' | 'placed'>) {
-  const others = harness.across(placed.ref)
-  if (others.length > 0) {
-    const names = others.map((other) => harness.name(other.ref)).join(', ')
-    return (
-      <span className="truncate text-[13px] text-faded" title={names}>
-        {names}
-      </span>
-    )
+function StateOfRow({ state }: { readonly state: RowState }) {
+  switch (state.is) {
+    case 'bar':
+      return <BudgetBar bar={state.bar} />
+    case 'answer':
+      return (
+        <span
+          className={clsx('flex min-w-0 items-center gap-1 text-[13px]', state.look === undefined && 'text-faded')}
+          title={state.title}
+        >
+          <span className="truncate">{state.text}</span>
+          {state.look !== undefined && <SeverityMark look={state.look} size={14} />}
+        </span>
+      )
+    case 'loose':
+    case 'wanting':
+      return (
+        <span
+          className={`rounded px-1.5 text-[13px] font-semibold ${state.is === 'loose' ? 'bg-madder-wash text-madder' : 'bg-weld-wash text-weld'}`}
+        >
+          {state.text}
+        </span>
+      )
+    case 'plugged':
+    case 'parked':
+    case 'free':
+      return (
+        <span className="truncate text-[13px] text-faded" title={state.text}>
+          {state.text}
+        </span>
+      )
+    default:
+      return state satisfies never
   }
-  const isNeeded = placed.port.need !== 'optional'
+}
+
+function RowContent({ view }: { readonly view: RowView }) {
+  const { mark, name, state } = view
   return (
-    <span
-      className={`rounded px-1.5 text-[13px] font-semibold ${isNeeded ? 'bg-madder-wash text-madder' : 'bg-weld-wash text-weld'}`}
-    >
-      loose
-    </span>
+    <>
+      <span className="flex max-w-[60%] shrink-0 items-baseline gap-1.5">
+        {mark !== undefined && <span className="min-w-7 font-display font-semibold">{mark}</span>}
+        <span className="truncate" title={name}>
+          {name}
+        </span>
+      </span>
+      <StateOfRow state={state} />
+    </>
   )
 }
 
-function GivingState({ harness, placed, answer }: Pick<PortRowProps, 'harness' | 'placed' | 'answer'>) {
-  if (answer !== undefined) {
-    const look = LOOK_OF_VERDICT[answer.candidate.verdict]
-    const text = candidateText(harness, answer.lead.ref, answer.candidate)
-    return (
-      <span
-        className={clsx('flex min-w-0 items-center gap-1 text-[13px]', look === undefined && 'text-faded')}
-        title={text}
-      >
-        <span className="truncate">{candidateShortText(harness, answer.lead.ref, answer.candidate)}</span>
-        {look !== undefined && <SeverityMark look={look} size={14} />}
-      </span>
-    )
-  }
-  const budget = worstBudget(harness, placed)
-  if (budget !== undefined) return <BudgetBar budget={budget} />
-  const count = harness.threadsAt(placed.ref).length
-  return <span className="text-[13px] text-faded">{count === 0 ? 'free' : ''}</span>
-}
+const same = (a: { readonly view: RowView }, b: { readonly view: RowView }) =>
+  JSON.stringify(a.view) === JSON.stringify(b.view)
+const KeptContent = memo(RowContent, same)
 
-/** One port of a card: its name, and what it carries or what would happen there. */
-export function PortRow({ harness, placed, isSelected, isTabStop, answer, onPick, onArrow }: PortRowProps) {
-  const { port, item } = placed
-  const isLead = port.side === 'takes'
-  const isDimmed =
-    answer !== undefined &&
-    (answer.candidate.verdict === 'misfit' ||
-      answer.candidate.verdict === 'taken' ||
-      answer.candidate.verdict === 'ring')
+/** One port of a card: its name, and what it carries or what would happen there. Leads are dragged, ports take them. */
+export function PortRow({ view }: { readonly view: RowView }) {
+  const { portKey, label, isLead, isPicked, isTabStop, isDimmed } = view
+  const drag = useDraggable({ id: portKey, disabled: !isLead, attributes: { role: 'button' } })
+  const drop = useDroppable({ id: portKey })
   return (
     <button
-      type="button"
-      data-port={placed.key}
-      tabIndex={isTabStop ? 0 : -1}
-      aria-pressed={isSelected}
-      aria-label={`${item.mark} ${port.name}`}
-      onClick={onPick}
-      onKeyDown={(event) => {
-        if (!event.key.startsWith('Arrow')) return
-        event.preventDefault()
-        onArrow(event.key)
+      ref={(node) => {
+        drag.setNodeRef(node)
+        drop.setNodeRef(node)
       }}
+      type="button"
+      data-stop={portKey}
+      data-port={portKey}
+      data-over={drop.isOver}
+      tabIndex={isTabStop ? 0 : -1}
+      aria-pressed={isPicked}
+      aria-label={label}
+      {...drag.listeners}
       style={{ height: ROW_PX }}
       className={clsx(
         'flex w-full items-center justify-between gap-2 px-2 text-left',
-        isSelected ? 'bg-woad-wash font-semibold' : 'hover:bg-weft',
+        isPicked ? 'bg-woad-wash font-semibold' : 'hover:bg-weft',
         isDimmed && 'text-faded',
+        drop.isOver && 'outline-2 -outline-offset-2 outline-woad',
       )}
     >
-      <span className="max-w-[60%] shrink-0 truncate" title={port.name}>
-        {port.name}
-      </span>
-      {isLead ? (
-        <LeadState harness={harness} placed={placed} />
-      ) : (
-        <GivingState harness={harness} placed={placed} answer={answer} />
-      )}
+      <KeptContent view={view} />
     </button>
   )
 }

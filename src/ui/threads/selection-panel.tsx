@@ -2,6 +2,8 @@
 
 import { X } from 'lucide-react'
 import { usePathname } from 'next/navigation'
+import { useMemo } from 'react'
+import { portKey } from '@/core/build/refs'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
@@ -9,7 +11,10 @@ import { ConnectorFace } from '@/ui/shared/connector-face'
 import { GivingPanel } from './giving-panel'
 import { LeadPanel } from './lead-panel'
 import { DoubtDialog } from './plug'
+import { RecordPanel } from './record-panel'
 import { useSelection } from './selection'
+import { SeveralPanel } from './several-panel'
+import { useView } from './view-state'
 
 function usePicked(): PlacedPort | undefined {
   const harness = useHarness()
@@ -22,8 +27,26 @@ export function SelectionPanel() {
   const placed = usePicked()
   const harness = useHarness()
   const select = useSelection((state) => state.select)
+  const also = useSelection((state) => state.also)
+  const isRecording = useView((state) => state.isRecording)
   const isThreads = usePathname().endsWith('/threads')
+  const leads = useMemo(
+    () =>
+      [placed, ...also.map((ref) => harness.ports.find(({ key }) => key === portKey(ref)))].filter(
+        (lead) => lead !== undefined,
+      ),
+    [harness, placed, also],
+  )
   if (!isThreads) return null
+  if (isRecording) {
+    return (
+      <>
+        <DoubtDialog />
+        <RecordPanel />
+      </>
+    )
+  }
+  if (leads.length > 1) return <SeveralPanel leads={leads} />
   return (
     <>
       <DoubtDialog />

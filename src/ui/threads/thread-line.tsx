@@ -13,10 +13,24 @@ export const SERVICE_LINES: Readonly<
   other: { word: 'other', stroke: 'var(--ink)', widthPx: 1.5, dash: '' },
 }
 
-/** Samples of the lines that occur, with their words. */
+/** What the marks on a bar say. */
+function BarMarks() {
+  return (
+    <li className="flex items-center gap-1.5" title="The bar is what runs there; the number says it in full">
+      <svg width="30" height="14" aria-hidden>
+        <rect x="0.5" y="4.5" width="29" height="8" rx="4" fill="var(--linen)" stroke="var(--seam)" />
+        <path d="M 14 0 H 21 L 17.5 4 Z" fill="var(--ink)" />
+        <line x1="24" x2="24" y1="5" y2="12" stroke="var(--ink)" />
+      </svg>
+      peak at start-up, and where the headroom begins
+    </li>
+  )
+}
+
+/** Samples of the lines that occur, with their words, and the marks of the bars. */
 export function Legend({ services }: { readonly services: readonly Service[] }) {
   return (
-    <ul aria-label="Kinds of thread" className="flex flex-wrap gap-x-4 gap-y-1 text-[13px] text-faded">
+    <ul aria-label="Lines and marks" className="flex shrink-0 flex-wrap gap-x-4 gap-y-1 text-[13px] text-faded">
       {services.map((service) => {
         const { word, stroke, widthPx, dash } = SERVICE_LINES[service]
         return (
@@ -37,6 +51,7 @@ export function Legend({ services }: { readonly services: readonly Service[] }) 
           </li>
         )
       })}
+      <BarMarks />
     </ul>
   )
 }

@@ -1,55 +1,172 @@
 'use client'
 
+import {
+  DndContext,
+  DragOverlay,
+  MouseSensor,
+  pointerWithin,
+  TouchSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core'
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
-import { useEffect } from 'react'
+import { useEffect, useRef } from 'react'
+import { portKey } from '@/core/build/refs'
+import { swapEdit } from '@/core/build/rewire'
+import type { PortRef } from '@/core/formats/schema-kit'
 import { useActions, useHarness } from '@/ui/build/context'
 import { isTyping } from '@/ui/build/shortcuts'
 import { buttonClass } from '@/ui/shared/button'
 import { Diagram } from './diagram'
-import { usePlug } from './plug'
+import { usePlug, usePlugSeveral } from './plug'
 import { useSelection } from './selection'
+import { ThreadTools } from './tools'
+import { useView } from './view-state'
+
+/** A press this long on a touch screen picks a lead up; shorter ones scroll. */
+const TOUCH_MS = 180
+const DRAG_PX = 6
+
+const LeadList = dynamic(() => import('./list/lead-list').then((module) => module.LeadList), {
+  loading: () => <p className="p-4 text-faded">Laying out the list …</p>,
+})
 
 /** Delete unplugs what is picked, Escape puts it down; a text field keeps both keys to itself. */
 function useKeys() {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const { selected, select } = useSelection()
+  const { selected, also, select } = useSelection()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (selected === null || event.defaultPrevented) return
       if (event.key === 'Escape') {
-        const row = document.querySelector<HTMLElement>(`[data-port="${selected.ref.itemId}.${selected.ref.portId}"]`)
+        const row = document.querySelector<HTMLElement>(`[data-port="${portKey(selected.ref)}"]`)
         select(null)
         row?.focus()
       }
       if (event.key === 'Delete' && !isTyping(event)) {
-        const edits = harness
-          .threadsAt(selected.ref)
-          .map((thread) => ({ type: 'disconnect', threadId: thread.id }) as const)
+        const threads = new Set([selected.ref, ...also].flatMap((ref) => harness.threadsAt(ref)))
+        const edits = [...threads].map((thread) => ({ type: 'disconnect', threadId: thread.id }) as const)
         if (edits.length > 0) dispatch({ type: 'batch', edits })
       }
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [harness, dispatch, selected, select])
+  }, [harness, dispatch, selected, also, select])
+}
+
+/** What a press on a port does: picks a lead up, puts it down, or plugs what is in hand. */
+function usePick() {
+  const harness = useHarness()
+  const { selected, also, select, add } = useSelection()
+  const plug = usePlug()
+  const plugSeveral = usePlugSeveral()
+  const isRecording = useView((state) => state.isRecording)
+  return (ref: PortRef, isMore: boolean) => {
+    if (isRecording) return select({ ref })
+    const { port } = harness.port(ref)
+    const held = harness.ports.find(({ key }) => selected !== null && key === portKey(selected.ref))
+    const lead = held?.port.side === 'takes' ? held : undefined
+    if (lead !== undefined && port.side === 'gives') {
+      return also.length > 0 ? plugSeveral([lead.ref, ...also], ref) : plug(lead.ref, ref)
+    }
+    if (isMore && port.side === 'takes' && (held === undefined || lead !== undefined)) return add(ref)
+    const isSame = selected !== null && portKey(selected.ref) === portKey(ref) && also.length === 0
+    return select(isSame ? null : { ref })
+  }
+}
+
+/** Leads are dragged to a port, or onto another lead, with which they change places. */
+function useDrag() {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  const { selected, also, select } = useSelection()
+  const plug = usePlug()
+  const plugSeveral = usePlugSeveral()
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: DRAG_PX } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: TOUCH_MS, tolerance: DRAG_PX } }),
+  )
+  const at = (key: unknown) => harness.ports.find((placed) => placed.key === key)
+  const pickUp = (key: unknown) => {
+    const lead = at(key)
+    const isHeld = [selected?.ref, ...also].some((ref) => ref !== undefined && portKey(ref) === key)
+    if (lead !== undefined && !isHeld) select({ ref: lead.ref })
+  }
+  const drop = ({ active, over }: DragEndEvent) => {
+    const [lead, to] = [at(active.id), at(over?.id)]
+    if (lead === undefined || to === undefined || lead === to) return
+    if (to.port.side === 'gives') {
+      const held = [...(selected === null ? [] : [selected.ref]), ...also]
+      return held.length > 1 ? plugSeveral(held, to.ref) : plug(lead.ref, to.ref)
+    }
+    const edit = swapEdit(harness.build, lead.ref, to.ref)
+    if (edit !== undefined) dispatch(edit)
+  }
+  return { sensors, pickUp, drop, nameOf: (key: unknown) => at(key) && harness.name(at(key)!.ref) }
+}
+
+function Wiring() {
+  const harness = useHarness()
+  const { isList, open, buildId } = useView()
+  const also = useSelection((state) => state.also)
+  const onPick = usePick()
+  const { sensors, pickUp, drop, nameOf } = useDrag()
+  const fitter = useRef<() => void>(() => undefined)
+  useKeys()
+  useEffect(() => open(harness), [open, harness])
+  if (buildId !== harness.build.id) return null
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragStart={({ active }) => pickUp(active.id)}
+      onDragEnd={drop}
+    >
+      <div className="flex h-full flex-col gap-2 p-3">
+        <ThreadTools onFit={() => fitter.current()} />
+        {isList ? <LeadList /> : <Diagram onPick={onPick} fitter={fitter} />}
+      </div>
+      <DragOverlay dropAnimation={null}>
+        <span className="rounded-md border border-woad bg-cloth px-2 py-1 font-semibold shadow-lg">
+          <DraggedName nameOf={nameOf} more={also.length} />
+        </span>
+      </DragOverlay>
+    </DndContext>
+  )
+}
+
+function DraggedName({
+  nameOf,
+  more,
+}: {
+  readonly nameOf: (key: unknown) => string | undefined
+  readonly more: number
+}) {
+  const selected = useSelection((state) => state.selected)
+  if (selected === null) return null
+  return (
+    <>
+      {nameOf(portKey(selected.ref))}
+      {more > 0 && ` and ${more} more`}
+    </>
+  )
 }
 
 export function ThreadsStage() {
   const { items, build } = useHarness()
-  const plug = usePlug()
-  useKeys()
-  if (items.length === 0) {
-    return (
-      <div className="p-8">
-        <h2 className="font-display text-xl font-semibold">Nothing to thread yet</h2>
-        <p className="my-3 max-w-prose text-faded">
-          Put a board, fans and lights on the bench first; their leads then appear here, each asking for a port.
-        </p>
-        <Link href={`/builds/${build.id}/parts`} className={buttonClass('act')}>
-          Go to Parts
-        </Link>
-      </div>
-    )
-  }
-  return <Diagram onPickGiver={plug} />
+  if (items.length > 0) return <Wiring />
+  return (
+    <div className="p-8">
+      <h2 className="font-display text-xl font-semibold">Nothing to thread yet</h2>
+      <p className="my-3 max-w-prose text-faded">
+        Put a board, fans and lights on the bench first; their leads then appear here, each asking for a port.
+      </p>
+      <Link href={`/builds/${build.id}/parts`} className={buttonClass('act')}>
+        Go to Parts
+      </Link>
+    </div>
+  )
 }

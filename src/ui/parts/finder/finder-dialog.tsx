@@ -64,7 +64,7 @@ function Step({ question, answers, onAnswer, onNone }: StepProps) {
       <legend className="mb-2 text-lg font-semibold">{QUESTION_WORDS[question]}</legend>
       <div className="grid gap-2 sm:grid-cols-2">
         {answersTo(question, answers).map((answer) => (
-          <Button key={answer} className="justify-start text-left whitespace-normal" onClick={() => onAnswer(answer)}>
+          <Button key={answer} className="justify-start text-left whitespace-normal!" onClick={() => onAnswer(answer)}>
             {wordsFor(question, answer)}
           </Button>
         ))}

@@ -249,7 +249,7 @@ function KindChoice({ onChoose }: { readonly onChoose: (kind: Kind) => void }) {
     >
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
         {KINDS.map((kind) => (
-          <Button key={kind} className="min-h-12 whitespace-normal" onClick={() => onChoose(kind)}>
+          <Button key={kind} className="min-h-12 whitespace-normal!" onClick={() => onChoose(kind)}>
             {KIND_NAMES[kind]}
           </Button>
         ))}

@@ -2,19 +2,21 @@
 
 import { ArrowRight, ChevronDown, ChevronRight } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
-import { portKey } from '@/core/build/refs'
-import { acceptedOf, acceptEdit, unacceptEdit } from '@/core/build/accept'
+import { useMemo, useState } from 'react'
+import { acceptEdit } from '@/core/build/accept'
 import { acceptanceOf } from '@/core/rules/accepted'
 import { mendsFor, ruleOf } from '@/core/rules/check'
-import { SEVERITIES, type Finding, type Severity } from '@/core/rules/rule'
+import { previewOf } from '@/core/rules/preview'
+import type { Finding, Mend, Severity } from '@/core/rules/rule'
 import { sumText } from '@/core/wording/sum-text'
-import { countOf, findingText, mendText } from '@/core/wording/text'
+import { findingText, mendText } from '@/core/wording/text'
 import { usePlaces } from '@/ui/places/places-state'
 import { useSelection } from '@/ui/threads/selection'
 import { Button } from '@/ui/shared/button'
-import { SeverityCount, SeverityMark } from '@/ui/shared/severity'
-import { useActions, useHarness, useVerdicts } from './context'
+import { PreviewLine } from '@/ui/shared/preview-line'
+import { SeverityMark } from '@/ui/shared/severity'
+import { useActions, useHarness, useVerdicts } from '../context'
+import { stageOf } from '../stages'
 
 const MOST_MENDS = 6
 const MOST_REASON = 120
@@ -27,24 +29,41 @@ const WITHOUT_MENDS: Readonly<Record<Severity, string>> = {
   note: 'Nothing has to be done.',
 }
 
+/** What a mend would change, beside it. */
+function MendPreview({ mend }: { readonly mend: Mend }) {
+  const harness = useHarness()
+  const verdicts = useVerdicts()
+  const preview = useMemo(() => previewOf(harness, verdicts, mend.edit), [harness, verdicts, mend])
+  return <PreviewLine harness={harness} preview={preview} />
+}
+
+/** The repairs of a finding, each an edit of one press; what the one that is looked at changes stands below it. */
 function Mends({ finding }: { readonly finding: Finding }) {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const mends = mendsFor(harness, finding).slice(0, MOST_MENDS)
+  const [shown, setShown] = useState(0)
+  const mends = useMemo(() => mendsFor(harness, finding).slice(0, MOST_MENDS), [harness, finding])
   if (mends.length === 0) return <p className="text-[13px] text-faded">{WITHOUT_MENDS[finding.severity]}</p>
   return (
     <ul className="space-y-1">
-      {mends.map((mend) => {
+      {mends.map((mend, index) => {
         const text = mendText(mend)
         return (
           <li key={text}>
             <Button
               small
               onClick={() => dispatch(mend.edit)}
-              className="h-auto w-full justify-start py-1 text-left whitespace-normal"
+              onFocus={() => setShown(index)}
+              onMouseEnter={() => setShown(index)}
+              className="h-auto w-full justify-start py-1 text-left whitespace-normal!"
             >
               <ArrowRight size={14} aria-hidden className="shrink-0 text-woad" /> {text}
             </Button>
+            {shown === index && (
+              <div className="border-l-2 border-woad py-0.5 pl-2">
+                <MendPreview mend={mend} />
+              </div>
+            )}
           </li>
         )
       })}
@@ -82,38 +101,8 @@ function TakeOn({ finding }: { readonly finding: Finding }) {
   )
 }
 
-/** Minds that were taken on, each with its reason and the way back. */
-function TakenOn() {
-  const { build } = useHarness()
-  const { dispatch } = useActions()
-  const { accepted } = useVerdicts()
-  if (accepted.length === 0) return null
-  return (
-    <details className="border-b border-thread px-3 py-1.5 text-[13px]">
-      <summary className="text-faded">{countOf(accepted.length, 'mind')} taken on</summary>
-      <ul className="mt-1 space-y-1.5">
-        {accepted.map((finding) => {
-          const entry = acceptedOf(build, finding)
-          return (
-            <li key={`${finding.ruleId} ${finding.at.map(portKey).join(' ')}`}>
-              {findingText(finding)}
-              <span className="flex items-center justify-between gap-2 text-faded">
-                because {entry?.reason}
-                {entry !== undefined && (
-                  <Button small tone="quiet" onClick={() => dispatch(unacceptEdit(entry))}>
-                    No more
-                  </Button>
-                )}
-              </span>
-            </li>
-          )
-        })}
-      </ul>
-    </details>
-  )
-}
-
-function Snag({ finding, buildId }: { readonly finding: Finding; readonly buildId: string }) {
+/** One thing that was found; opened, what it rests on and what can be done about it. */
+export function Snag({ finding, buildId }: { readonly finding: Finding; readonly buildId: string }) {
   const harness = useHarness()
   const router = useRouter()
   const [isOpen, setOpen] = useState(false)
@@ -122,8 +111,7 @@ function Snag({ finding, buildId }: { readonly finding: Finding; readonly buildI
   const [place] = finding.at
   const show = () => {
     if (place === undefined) return
-    // What is about a place is shown in its case, the rest in the wiring.
-    const isPlace = ruleOf(finding).group === 'place' && harness.placeOf(place.itemId) !== undefined
+    const isPlace = stageOf(finding) === 'places' && harness.placeOf(place.itemId) !== undefined
     if (isPlace) choose(place.itemId)
     else select({ ref: place, isShown: true })
     router.push(`/builds/${buildId}/${isPlace ? 'places' : 'threads'}`)
@@ -162,42 +150,5 @@ function Snag({ finding, buildId }: { readonly finding: Finding; readonly buildI
         </div>
       )}
     </li>
-  )
-}
-
-/** What the check found, worst first, each with its sum and its mends. */
-export function SnagList({ buildId }: { readonly buildId: string }) {
-  const { findings, counts, outcomes } = useVerdicts()
-  return (
-    <section aria-label="Snags" className="flex min-h-0 flex-col">
-      <header className="flex flex-wrap items-center gap-1.5 border-b border-thread px-3 py-2">
-        <h2 className="mr-auto font-display font-semibold">Snags</h2>
-        {SEVERITIES.filter((severity) => counts[severity] > 0).map((severity) => (
-          <SeverityCount key={severity} look={severity} count={counts[severity]} />
-        ))}
-        <SeverityCount look="holds" count={outcomes.holds} />
-      </header>
-      <div aria-live="polite" className="sr-only">
-        {counts.stop} stops, {counts.mind} minds, {counts.unknown} unknown
-      </div>
-      <TakenOn />
-      {findings.length === 0 ? (
-        <p className="p-3 text-faded">
-          {outcomes.holds === 0
-            ? 'Nothing to check yet. Put parts on the bench and thread their leads.'
-            : `Nothing found: ${outcomes.holds} checks hold.`}
-        </p>
-      ) : (
-        <ul className="min-h-0 overflow-y-auto px-3">
-          {findings.map((finding) => (
-            <Snag
-              key={`${finding.ruleId} ${finding.messageId} ${finding.at.map(portKey).join(' ')}`}
-              finding={finding}
-              buildId={buildId}
-            />
-          ))}
-        </ul>
-      )}
-    </section>
   )
 }

@@ -1,0 +1,35 @@
+import { hearChanges } from '@/server/changes'
+import { answer } from '@/server/http'
+
+/** A line now and then keeps the connection open through whatever lies between, and shows when the page is gone. */
+const BEAT_MS = 20_000
+
+/** Every save of any build, as server-sent events: one stream for a browser, whose tabs share it. */
+export function GET(request: Request): Promise<Response> {
+  return answer(async () => {
+    const encoder = new TextEncoder()
+    const holder: { end?: () => void } = {}
+    const stream = new ReadableStream<Uint8Array>({
+      start: async (controller) => {
+        const send = (text: string) => controller.enqueue(encoder.encode(text))
+        const unhear = await hearChanges((change) => send(`data: ${JSON.stringify(change)}\n\n`))
+        const beat = setInterval(() => send(': still here\n\n'), BEAT_MS)
+        holder.end = () => {
+          clearInterval(beat)
+          unhear()
+        }
+        request.signal.addEventListener('abort', () => {
+          holder.end?.()
+          controller.close()
+        })
+        send('retry: 2000\n\n')
+      },
+      cancel: () => holder.end?.(),
+    })
+    return new Response(stream, {
+      headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store' },
+    })
+  })
+}
+
+export const dynamic = 'force-dynamic'

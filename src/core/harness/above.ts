@@ -1,0 +1,35 @@
+import { portKey } from '../build/refs'
+import type { PortRef } from '../formats/schema-kit'
+import type { Rail } from '../parts/connectors'
+import type { Budget } from './budgets'
+import type { Harness } from './derive'
+import { railOrigin } from './upstream'
+
+/** What lies between a giving port and the sources of its rail. */
+export interface Above {
+  /** Nearest first. */
+  readonly budgets: readonly Budget[]
+  readonly itemIds: ReadonlySet<string>
+}
+
+/** All that the supply on a giving port comes through, by threads and copper, up to its sources. */
+export function above(harness: Harness, start: PortRef, rail: Rail): Above {
+  const budgets = new Map<string, Budget>()
+  const itemIds = new Set<string>()
+  const seen = new Set<string>()
+  const climb = (ref: PortRef) => {
+    if (seen.has(portKey(ref))) return
+    seen.add(portKey(ref))
+    itemIds.add(ref.itemId)
+    const placed = harness.port(ref)
+    for (const budget of harness.budgetsAt(ref)) if (budget.rail === rail) budgets.set(budget.id, budget)
+    if (placed.port.side === 'gives') {
+      const origin = railOrigin(placed, rail)
+      if (origin.from === 'ports') origin.refs.forEach(climb)
+      return
+    }
+    for (const other of harness.across(ref)) if (other.port.wires.includes(rail)) climb(other.ref)
+  }
+  climb(start)
+  return { budgets: [...budgets.values()], itemIds }
+}

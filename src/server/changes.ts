@@ -1,0 +1,43 @@
+import type { Change } from '../core/formats/api-types'
+import { db, type Sql, type Tx } from './db'
+
+/** The channel on which every server of one database hears of saves. */
+const CHANNEL = 'loom_builds'
+
+type Listener = (change: Change) => void
+
+interface Hearing {
+  readonly listeners: Set<Listener>
+  /** Settles once the database has taken the request to tell us. */
+  readonly isListening: Promise<unknown>
+}
+const holder = globalThis as { loomHearing?: Hearing }
+
+/** One connection of this process hears of all saves; when it is lost it is made again by the driver. */
+function hearing(): Hearing {
+  if (holder.loomHearing === undefined) {
+    const listeners = new Set<Listener>()
+    const tell = (payload: string) => {
+      const change = JSON.parse(payload) as Change
+      for (const listener of listeners) listener(change)
+    }
+    const isListening = db().listen(CHANNEL, tell)
+    holder.loomHearing = { listeners, isListening }
+    // Where the database is away just now, the next page that asks begins anew.
+    isListening.catch(() => delete holder.loomHearing)
+  }
+  return holder.loomHearing
+}
+
+/** Calls back at every save of any build by any server of this database, from when the promise settles until the end is called. */
+export async function hearChanges(listener: Listener): Promise<() => void> {
+  const { listeners, isListening } = hearing()
+  await isListening
+  listeners.add(listener)
+  return () => listeners.delete(listener)
+}
+
+/** Tells all servers of this database that a build was saved; inside a transaction they hear of it when it is kept. */
+export async function tellChange(sql: Sql | Tx, change: Change): Promise<void> {
+  await sql`select pg_notify(${CHANNEL}, ${JSON.stringify(change)})`
+}

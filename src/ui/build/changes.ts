@@ -1,0 +1,43 @@
+import type { Change } from '@/core/formats/api-types'
+
+const CHANNEL = 'loom-changes'
+const LOCK = 'loom-changes'
+
+/** A save of some build, or (where saves may have been missed) a word that anything may have changed. */
+type Word = Change | 'anything'
+
+/**
+ * Calls back when somebody saves this build. The tabs of a browser share one stream from the server: the one that holds
+ * the lock listens and passes on what it hears; when it goes, the next one takes over.
+ */
+export function watchBuild(buildId: string, onChange: (revision: number | undefined) => void): () => void {
+  const channel = new BroadcastChannel(CHANNEL)
+  const stop = new AbortController()
+  const hear = (word: Word) => {
+    if (word === 'anything') onChange(undefined)
+    else if (word.id === buildId) onChange(word.revision)
+  }
+  channel.onmessage = ({ data }: MessageEvent<Word>) => hear(data)
+  const listen = () =>
+    new Promise<void>((resolve) => {
+      const stream = new EventSource('/api/changes')
+      const pass = (word: Word) => {
+        channel.postMessage(word)
+        hear(word)
+      }
+      // Whatever was saved while nobody listened is asked for.
+      stream.onopen = () => pass('anything')
+      stream.onmessage = ({ data }: MessageEvent<string>) => pass(JSON.parse(data) as Change)
+      stop.signal.addEventListener('abort', () => {
+        stream.close()
+        resolve()
+      })
+    })
+  navigator.locks.request(LOCK, { signal: stop.signal }, listen).catch((error: unknown) => {
+    if (!(error instanceof DOMException && error.name === 'AbortError')) throw error
+  })
+  return () => {
+    stop.abort()
+    channel.close()
+  }
+}

@@ -1,0 +1,163 @@
+'use client'
+
+import clsx from 'clsx'
+import { usePathname } from 'next/navigation'
+import { useState } from 'react'
+import { acceptedOf, unacceptEdit } from '@/core/build/accept'
+import { portKey } from '@/core/build/refs'
+import { SEVERITIES, type Finding, type Severity } from '@/core/rules/rule'
+import { groupBy } from '@/core/units/group'
+import { countOf, findingText } from '@/core/wording/text'
+import { Button } from '@/ui/shared/button'
+import { SeverityCount } from '@/ui/shared/severity'
+import { useActions, useHarness, useVerdicts } from '../context'
+import { stageOf } from '../stages'
+import { Snag } from './snag'
+
+/** So many of one kind stand one by one; more are gathered under the first. */
+const MOST_ALIKE = 3
+
+const keyOf = ({ ruleId, messageId, at }: Finding) => `${ruleId} ${messageId} ${at.map(portKey).join(' ')}`
+
+/** Minds that were taken on, each with its reason and the way back. */
+function TakenOn() {
+  const { build } = useHarness()
+  const { dispatch } = useActions()
+  const { accepted } = useVerdicts()
+  if (accepted.length === 0) return null
+  return (
+    <details className="border-b border-thread px-3 py-1.5 text-[13px]">
+      <summary className="text-faded">{countOf(accepted.length, 'mind')} taken on</summary>
+      <ul className="mt-1 space-y-1.5">
+        {accepted.map((finding) => {
+          const entry = acceptedOf(build, finding)
+          return (
+            <li key={`${finding.ruleId} ${finding.at.map(portKey).join(' ')}`}>
+              {findingText(finding)}
+              <span className="flex items-center justify-between gap-2 text-faded">
+                because {entry?.reason}
+                {entry !== undefined && (
+                  <Button small tone="quiet" onClick={() => dispatch(unacceptEdit(entry))}>
+                    No more
+                  </Button>
+                )}
+              </span>
+            </li>
+          )
+        })}
+      </ul>
+    </details>
+  )
+}
+
+/** Findings of one kind: one by one, or gathered under the first where they are many. */
+function Alike({ findings, buildId }: { readonly findings: readonly Finding[]; readonly buildId: string }) {
+  const [isOpen, setOpen] = useState(false)
+  const isMany = findings.length > MOST_ALIKE
+  const shown = isMany && !isOpen ? findings.slice(0, 1) : findings
+  return (
+    <>
+      {shown.map((finding) => (
+        <Snag key={keyOf(finding)} finding={finding} buildId={buildId} />
+      ))}
+      {isMany && (
+        <li className="border-b border-thread py-1 last:border-b-0">
+          <Button small tone="quiet" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+            {isOpen ? 'Gather them again' : `and ${findings.length - 1} more like this`}
+          </Button>
+        </li>
+      )}
+    </>
+  )
+}
+
+interface Filter {
+  readonly hidden: ReadonlySet<Severity>
+  readonly isHereOnly: boolean
+}
+
+/** The counts, each a switch for its kind, and whether only what belongs to the open stage is listed. */
+function Filters({
+  filter,
+  setFilter,
+  hasStage,
+}: {
+  readonly filter: Filter
+  readonly setFilter: (filter: Filter) => void
+  readonly hasStage: boolean
+}) {
+  const { counts, outcomes } = useVerdicts()
+  const toggle = (severity: Severity) => {
+    const hidden = new Set(filter.hidden)
+    if (!hidden.delete(severity)) hidden.add(severity)
+    setFilter({ ...filter, hidden })
+  }
+  return (
+    <header className="flex flex-wrap items-center gap-1.5 border-b border-thread px-3 py-2">
+      <h2 className="mr-auto font-display font-semibold">Snags</h2>
+      {SEVERITIES.filter((severity) => counts[severity] > 0).map((severity) => {
+        const isHidden = filter.hidden.has(severity)
+        return (
+          <button
+            key={severity}
+            type="button"
+            aria-pressed={!isHidden}
+            title={isHidden ? 'Hidden: show them' : 'Shown: hide them'}
+            onClick={() => toggle(severity)}
+            className={clsx('rounded-full', isHidden && 'line-through opacity-60')}
+          >
+            <SeverityCount look={severity} count={counts[severity]} />
+          </button>
+        )
+      })}
+      <SeverityCount look="holds" count={outcomes.holds} />
+      {hasStage && (
+        <label className="flex items-center gap-1 text-[13px] text-faded">
+          <input
+            type="checkbox"
+            checked={filter.isHereOnly}
+            onChange={(event) => setFilter({ ...filter, isHereOnly: event.target.checked })}
+          />
+          only of this stage
+        </label>
+      )}
+    </header>
+  )
+}
+
+/** What the check found, worst first, each with its sum and its mends. */
+export function SnagList({ buildId }: { readonly buildId: string }) {
+  const { findings, counts, outcomes } = useVerdicts()
+  const [filter, setFilter] = useState<Filter>({ hidden: new Set(), isHereOnly: false })
+  const stage = usePathname().split('/').at(-1)
+  const hasStage = stage === 'places' || stage === 'threads'
+  const shown = findings.filter(
+    (finding) =>
+      !filter.hidden.has(finding.severity) && (!filter.isHereOnly || !hasStage || stageOf(finding) === stage),
+  )
+  const kinds = [...groupBy(shown, ({ severity, ruleId, messageId }) => `${severity} ${ruleId} ${messageId}`)]
+  return (
+    <section aria-label="Snags" className="flex min-h-0 flex-col">
+      <Filters filter={filter} setFilter={setFilter} hasStage={hasStage} />
+      <div aria-live="polite" className="sr-only">
+        {counts.stop} stops, {counts.mind} minds, {counts.unknown} unknown
+      </div>
+      <TakenOn />
+      {findings.length === 0 ? (
+        <p className="p-3 text-faded">
+          {outcomes.holds === 0
+            ? 'Nothing to check yet. Put parts on the bench and thread their leads.'
+            : `Nothing found: ${outcomes.holds} checks hold.`}
+        </p>
+      ) : shown.length === 0 ? (
+        <p className="p-3 text-faded">Nothing of what is shown: {countOf(findings.length, 'snag')} hidden.</p>
+      ) : (
+        <ul className="min-h-0 overflow-y-auto px-3">
+          {kinds.map(([kind, alike]) => (
+            <Alike key={kind} findings={alike} buildId={buildId} />
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,37 @@
+import type { Harness } from '@/core/harness/derive'
+import type { Preview } from '@/core/rules/preview'
+import { SEVERITIES } from '@/core/rules/rule'
+import { countOf, findingText } from '@/core/wording/text'
+import { SeverityMark } from './severity'
+
+const MOST_RAISED = 2
+const MOST_SUMS = 3
+const NOUNS = { stop: 'stop', mind: 'mind', unknown: 'unknown', note: 'note' } as const
+
+/** What goes and what comes by an edit, and the sums that change: a preview in two or three lines. */
+export function PreviewLine({ harness, preview }: { readonly harness: Harness; readonly preview: Preview }) {
+  const { cleared, raised, budgets } = preview
+  const serious = raised.filter(({ severity }) => severity !== 'note')
+  const gone = SEVERITIES.flatMap((severity) => {
+    const count = cleared.filter((finding) => finding.severity === severity).length
+    return count === 0 || severity === 'note' ? [] : [countOf(count, NOUNS[severity])]
+  })
+  return (
+    <span className="block text-[13px] text-faded">
+      {gone.length > 0 && <span className="block">clears {gone.join(', ')}</span>}
+      {budgets.slice(0, MOST_SUMS).map(({ before, after }) => (
+        <span key={before.id} className="block">
+          {before.name ?? (before.at[0] && harness.name(before.at[0]))}: {before.knownAmps.toFixed(2)} to{' '}
+          {after.knownAmps.toFixed(2)} of {after.limit?.value.toFixed(2) ?? '?'} A
+        </span>
+      ))}
+      {serious.slice(0, MOST_RAISED).map((finding) => (
+        <span key={`${finding.ruleId} ${finding.messageId}`} className="flex items-start gap-1">
+          <SeverityMark look={finding.severity} size={13} /> {findingText(finding)}
+        </span>
+      ))}
+      {serious.length > MOST_RAISED && <span className="block">and {serious.length - MOST_RAISED} more</span>}
+      {gone.length === 0 && serious.length === 0 && <span className="block">no other snag comes or goes</span>}
+    </span>
+  )
+}

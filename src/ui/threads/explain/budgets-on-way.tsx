@@ -1,0 +1,38 @@
+import type { Budget } from '@/core/harness/budgets'
+import type { Harness } from '@/core/harness/derive'
+import { RAIL_VOLTS } from '@/core/physics/amps'
+import { useHarness } from '@/ui/build/context'
+import { BudgetBar } from '../budget-bar'
+import { barOf } from '../row-view'
+import { SumTable } from './sum-table'
+
+/** What a limit is the limit of. */
+export function nameOfBudget(harness: Harness, { name, at, rail }: Budget): string {
+  const [first] = at
+  const volts = `${RAIL_VOLTS[rail]} V`
+  if (first === undefined) return `${name ?? 'limit'}, ${volts}`
+  if (at.length > 1) return `${harness.port(first).item.mark} ${name ?? 'outlets together'}, ${volts}`
+  return `${harness.name(first)}, ${volts}`
+}
+
+/** Every limit on a way to the supply, nearest first, each with its bar; opened, its sum line by line. */
+export function BudgetsOnWay({
+  budgets,
+  isOpen = false,
+}: {
+  readonly budgets: readonly Budget[]
+  readonly isOpen?: boolean
+}) {
+  const harness = useHarness()
+  return budgets.map((budget) => (
+    <details key={budget.id} open={isOpen} className="rounded bg-weft px-2 py-1">
+      <summary className="flex cursor-pointer list-none items-center justify-between gap-2 text-[13px]">
+        <span className="truncate" title={nameOfBudget(harness, budget)}>
+          {nameOfBudget(harness, budget)}
+        </span>
+        <BudgetBar bar={barOf(harness, budget)} />
+      </summary>
+      <SumTable budget={budget} />
+    </details>
+  ))
+}

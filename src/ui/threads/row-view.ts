@@ -1,0 +1,139 @@
+import type { Budget, BudgetState } from '@/core/harness/budgets'
+import type { Candidate, Verdict } from '@/core/harness/candidates'
+import type { Harness } from '@/core/harness/derive'
+import type { PlacedPort } from '@/core/harness/wiring'
+import { formatAlike } from '@/core/units/format'
+import { candidateShortText, candidateText } from '@/core/wording/candidate-text'
+import { stateWords } from '@/core/wording/sum-text'
+import type { Look } from '@/ui/shared/severity'
+
+const WORST_FIRST: readonly BudgetState[] = ['over', 'unknown', 'wouldHold', 'tight', 'within', 'idle']
+
+export const LOOK_OF_VERDICT: Readonly<Record<Verdict, Look | undefined>> = {
+  here: 'note',
+  holds: 'holds',
+  wouldHold: 'unknown',
+  unknown: 'unknown',
+  unfed: 'unknown',
+  tight: 'mind',
+  short: 'stop',
+  over: 'stop',
+  taken: undefined,
+  ring: undefined,
+  volts: 'stop',
+  misfit: undefined,
+}
+
+export const LOOK_OF_STATE: Readonly<Record<BudgetState, Look | undefined>> = {
+  idle: undefined,
+  within: 'holds',
+  tight: 'mind',
+  over: 'stop',
+  unknown: 'unknown',
+  wouldHold: 'unknown',
+}
+
+/** A sum against its limit as it is drawn: shares of the bar from 0 to 1, and words. */
+export interface BarView {
+  readonly state: BudgetState
+  readonly look: Look | undefined
+  readonly share: number
+  readonly boundShare: number | undefined
+  readonly surgeShare: number | undefined
+  readonly numbers: string
+  readonly words: string
+}
+
+const shareOf = (amps: number, limit: number | undefined) =>
+  limit === undefined ? 0 : limit === 0 ? (amps > 0 ? 1 : 0) : Math.min(1, amps / limit)
+
+/** The bar of a limit in amps, with the peak at start-up beside it. */
+export function barOf(harness: Harness, budget: Budget): BarView {
+  // Shares of a box's supply leads are shown in full: the bar is never shorter than what may come.
+  const { mostAmps: amps, knownAmps, limit, boundAmps, state, unknownCount } = budget
+  const limitAmps = limit?.value
+  const decimals = formatAlike([amps, limitAmps ?? amps])
+  const sign = unknownCount > 0 ? '≥ ' : amps > knownAmps ? '≤ ' : ''
+  const surge = harness.surgeOf(budget)
+  const peak =
+    surge === undefined
+      ? ''
+      : `; at start-up ${surge.estimated.length > 0 ? 'about ' : ''}${surge.peakAmps.toFixed(2)} A${surge.mostAmps === undefined ? '' : ` of ${surge.mostAmps.toFixed(2)} A for a moment`}`
+  return {
+    state,
+    look: LOOK_OF_STATE[state],
+    share: shareOf(amps, limitAmps),
+    boundShare:
+      boundAmps === undefined || limitAmps === undefined || limitAmps === 0 ? undefined : boundAmps / limitAmps,
+    surgeShare:
+      surge === undefined || limitAmps === undefined || surge.peakAmps === 0
+        ? undefined
+        : shareOf(surge.peakAmps, limitAmps),
+    numbers: `${sign}${amps.toFixed(decimals)} / ${limitAmps?.toFixed(decimals) ?? '?'} A`,
+    words: `${stateWords(state)}${peak}`,
+  }
+}
+
+/** The bar of a USB port, in mA. */
+function usbBarOf(harness: Harness, placed: PlacedPort): BarView | undefined {
+  const port = harness.usb().ports.find((other) => other.placed.key === placed.key)
+  if (port === undefined) return undefined
+  const { knownMilliamps, mostMilliamps, unknownCount } = port
+  const state: BudgetState = knownMilliamps > mostMilliamps ? 'over' : unknownCount > 0 ? 'unknown' : 'within'
+  return {
+    state,
+    look: LOOK_OF_STATE[state],
+    share: shareOf(knownMilliamps, mostMilliamps),
+    boundShare: undefined,
+    surgeShare: undefined,
+    numbers: `${unknownCount > 0 ? '≥ ' : ''}${knownMilliamps} / ${mostMilliamps} mA`,
+    words: stateWords(state),
+  }
+}
+
+/** The budget of this port alone that matters most; idle plug limits of a standard are not worth a bar. */
+function worstBudget(harness: Harness, placed: PlacedPort): Budget | undefined {
+  const own = harness
+    .budgetsAt(placed.ref)
+    .filter((budget) => budget.at.length === 1 && (budget.state !== 'idle' || budget.limitFrom === 'part'))
+  return own.toSorted((a, b) => WORST_FIRST.indexOf(a.state) - WORST_FIRST.indexOf(b.state))[0]
+}
+
+/** What stands at the right of a port's row. */
+export type RowState =
+  | { readonly is: 'plugged' | 'loose' | 'parked' | 'free' | 'wanting'; readonly text: string }
+  | { readonly is: 'bar'; readonly bar: BarView }
+  | { readonly is: 'answer'; readonly text: string; readonly title: string; readonly look: Look | undefined }
+
+function leadState(harness: Harness, placed: PlacedPort): RowState {
+  const others = harness.across(placed.ref)
+  if (others.length > 0) return { is: 'plugged', text: others.map((other) => harness.name(other.ref)).join(', ') }
+  if (harness.choices.parkedReasonAt(placed.ref) !== undefined) return { is: 'parked', text: 'left loose' }
+  return { is: placed.port.need === 'optional' ? 'wanting' : 'loose', text: 'loose' }
+}
+
+/** What stands beside a port: what it carries, or what would happen there with the lead in hand. */
+export function rowState(
+  harness: Harness,
+  placed: PlacedPort,
+  answer: { readonly lead: PlacedPort; readonly candidate: Candidate } | undefined,
+): RowState {
+  if (answer !== undefined) {
+    const { lead, candidate } = answer
+    return {
+      is: 'answer',
+      text: candidateShortText(harness, lead.ref, candidate),
+      title: candidateText(harness, lead.ref, candidate),
+      look: LOOK_OF_VERDICT[candidate.verdict],
+    }
+  }
+  if (placed.port.side === 'takes') return leadState(harness, placed)
+  const budget = worstBudget(harness, placed)
+  if (budget !== undefined) return { is: 'bar', bar: barOf(harness, budget) }
+  const usb = usbBarOf(harness, placed)
+  if (usb !== undefined) return { is: 'bar', bar: usb }
+  const others = harness.across(placed.ref)
+  return others.length === 0
+    ? { is: 'free', text: 'free' }
+    : { is: 'plugged', text: others.map((other) => harness.name(other.ref)).join(', ') }
+}

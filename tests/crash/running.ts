@@ -1,0 +1,54 @@
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { createServer, type AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+export const isRoot = process.getuid?.() === 0
+export const parent = isRoot ? '/var/lib/gentle-loom' : tmpdir()
+export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer()
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo
+      server.close(() => resolve(port))
+    })
+  })
+}
+
+export interface Running {
+  readonly url: string
+  readonly script: ChildProcess
+  readonly ended: Promise<number | null>
+}
+
+/** Starts the application on data of its own, and waits until it is ready. */
+export async function start(data: string, port: number): Promise<Running> {
+  const env = { ...process.env, LOOM_DATA: data, LOOM_THROWAWAY: '', DATABASE_URL: '' }
+  const script = spawn('./loom', ['start', '--port', String(port)], { env, stdio: ['ignore', 'ignore', 'pipe'] })
+  let words = ''
+  script.stderr.on('data', (chunk: Buffer) => (words += chunk.toString()))
+  const ended = new Promise<number | null>((resolve) => script.on('exit', resolve))
+  const url = `http://127.0.0.1:${port}`
+  for (let tries = 0; tries < 600; tries += 1) {
+    if (words.includes('is ready')) return { url, script, ended }
+    if (script.exitCode !== null) break
+    await pause(100)
+  }
+  throw new Error(`./loom start did not get ready: ${words}`)
+}
+
+export const childrenOf = (pid: number): number[] => {
+  try {
+    return execFileSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
+      .trim()
+      .split('\n')
+      .map(Number)
+  } catch {
+    return []
+  }
+}
+export const databasePid = (data: string) =>
+  Number(readFileSync(join(data, 'pg/postmaster.pid'), 'utf8').split('\n')[0])
