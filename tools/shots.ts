@@ -99,9 +99,37 @@ const shots: readonly Shot[] = [
       await page.getByRole('group', { name: 'The tray, to scale' }).scrollIntoViewIfNeeded()
     },
   },
-  { name: 'threads', path: '/builds/harbour-lantern/threads' },
+  { name: 'threads', path: '/builds/harbour-lantern/threads', then: pick('m1.SYS1') },
   { name: 'threads-lead', path: '/builds/harbour-lantern/threads', then: pick('f4.fan') },
-  { name: 'threads-dark', path: '/builds/tangled-heron/threads', theme: 'dark', then: pick('f2.fan') },
+  {
+    name: 'threads-night-ferry',
+    path: '/builds/night-ferry/threads',
+    theme: 'dark',
+    then: (page) => page.getByRole('button', { name: 'Fit it all in' }).click(),
+  },
+  {
+    name: 'threads-loom-hall',
+    path: '/builds/loom-hall/threads',
+    then: async (page) => {
+      for (let step = 0; step < 3; step += 1) await page.getByRole('button', { name: 'Smaller' }).click()
+      await pick('f7.fan')(page)
+    },
+  },
+  {
+    name: 'lead-list',
+    path: '/builds/tangled-heron/threads',
+    theme: 'dark',
+    then: async (page) => {
+      await page.getByRole('radio', { name: 'List' }).click()
+      await page.getByRole('grid').waitFor()
+      await page.locator('[data-cell="f7.fan goes"]').click()
+    },
+  },
+  {
+    name: 'choices',
+    path: '/builds/harbour-lantern/threads',
+    then: openWindow('Choices'),
+  },
   { name: 'checks', path: '/checks' },
   { name: 'sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'sheet-phone', path: '/builds/harbour-lantern/sheet', size: PHONE },

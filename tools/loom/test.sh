@@ -53,5 +53,6 @@ test_all() {
 # Figures side by side: the check and the network solve, then search among many parts.
 bench_all() {
   with_test_bed
-  (cd "$root" && npm run -s bench && node_modules/.bin/tsx tools/bench-shelf.ts)
+  (cd "$root" && npm run -s bench && node_modules/.bin/tsx tools/bench-shelf.ts &&
+    node_modules/.bin/tsx tools/bench-paint.ts)
 }

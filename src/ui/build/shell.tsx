@@ -1,15 +1,26 @@
 'use client'
 
+import dynamic from 'next/dynamic'
+import { usePathname } from 'next/navigation'
 import type { ReactNode } from 'react'
 import type { Build } from '@/core/build/schema'
-import { PlacePanel } from '@/ui/places/place-panel'
-import { SelectionPanel } from '@/ui/threads/selection-panel'
 import { ConflictDialog } from './conflict-dialog'
 import { BuildProvider } from './context'
 import { Shortcuts } from './shortcuts'
 import { SnagList } from './snags/snag-list'
 import { StageRail } from './stage-rail'
 import { TopBar } from './top-bar'
+
+// What only one stage has beside it is fetched with that stage.
+const SelectionPanel = dynamic(() => import('@/ui/threads/selection-panel').then((module) => module.SelectionPanel))
+const PlacePanel = dynamic(() => import('@/ui/places/place-panel').then((module) => module.PlacePanel))
+
+/** What belongs to the open stage alone: the picked port, or the thing that was chosen in the case. */
+function StagePanel() {
+  const stage = usePathname().split('/').at(-1)
+  if (stage === 'threads') return <SelectionPanel />
+  return stage === 'places' ? <PlacePanel /> : null
+}
 
 /** What stays around a build at every stage: its name and history above, stages left, the picked port and snags right. */
 export function BuildShell({ initial, children }: { readonly initial: Build; readonly children: ReactNode }) {
@@ -21,8 +32,7 @@ export function BuildShell({ initial, children }: { readonly initial: Build; rea
           <StageRail buildId={initial.id} />
           <main className="min-h-0 min-w-0 grow overflow-auto print:overflow-visible">{children}</main>
           <aside className="flex min-h-0 shrink-0 flex-col border-thread bg-cloth max-lg:border-t lg:w-[20rem] lg:border-l print:hidden">
-            <SelectionPanel />
-            <PlacePanel />
+            <StagePanel />
             <SnagList buildId={initial.id} />
           </aside>
         </div>

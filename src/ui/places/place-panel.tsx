@@ -1,7 +1,6 @@
 'use client'
 
 import { RotateCw, Trash2, X } from 'lucide-react'
-import { usePathname } from 'next/navigation'
 import type { Place } from '@/core/build/schema'
 import { bestCorner } from '@/core/harness/corners'
 import { radiatorAt } from '@/core/harness/fits'
@@ -223,9 +222,8 @@ function Details({ placed }: { readonly placed: Placed }) {
 export function PlacePanel() {
   const harness = useHarness()
   const { chosenId, choose } = usePlaces()
-  const isPlaces = usePathname().endsWith('/places')
   const placed = chosenId === null ? undefined : harness.placeOf(chosenId)
-  if (!isPlaces || placed === undefined) return null
+  if (placed === undefined) return null
   const { item, facts, place } = placed
   return (
     <section

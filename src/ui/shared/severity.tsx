@@ -1,4 +1,5 @@
 import { CircleCheck, CircleHelp, Info, OctagonX, TriangleAlert } from 'lucide-react'
+import { memo } from 'react'
 import type { Severity } from '@/core/rules/rule'
 
 const LOOKS = {
@@ -12,10 +13,16 @@ const LOOKS = {
 export type Look = Severity | 'holds'
 
 /** Shape and colour of a severity; the word is there for those who see neither. */
-export function SeverityMark({ look, size = 16 }: { readonly look: Look; readonly size?: number }) {
+export const SeverityMark = memo(function SeverityMark({
+  look,
+  size = 16,
+}: {
+  readonly look: Look
+  readonly size?: number
+}) {
   const { Icon, word, text } = LOOKS[look]
   return <Icon size={size} role="img" aria-label={word} className={`${text} shrink-0`} />
-}
+})
 
 /** `2 stops` and the like, with mark and count. */
 export function SeverityCount({ look, count }: { readonly look: Look; readonly count: number }) {

@@ -3,7 +3,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { portKey } from '@/core/build/refs'
 import type { PortRef } from '@/core/formats/schema-kit'
-import { candidatesFor } from '@/core/harness/candidates'
 import type { Harness } from '@/core/harness/derive'
 import type { PlacedPort } from '@/core/harness/wiring'
 import type { Finding } from '@/core/rules/rule'
@@ -19,6 +18,7 @@ import { useSelection } from './selection'
 import { Legend } from './thread-line'
 import { ThreadLines } from './thread-lines'
 import { togetherWith } from './together'
+import { useCandidates } from './use-candidates'
 import { useRoom } from './use-room'
 import { useView } from './view-state'
 import { wayOf } from './way'
@@ -51,13 +51,11 @@ function useShown(harness: Harness, picked: PlacedPort | undefined): ReadonlySet
 function useRows(harness: Harness, picked: PlacedPort | undefined, stopKey: string | undefined) {
   const also = useSelection((state) => state.also)
   const lead = picked?.port.side === 'takes' ? picked : undefined
-  const candidates = useMemo(
-    () => (lead === undefined ? undefined : new Map(candidatesFor(harness, lead.ref).map((c) => [portKey(c.to), c]))),
-    [harness, lead],
-  )
+  const list = useCandidates(lead?.ref)
+  const candidates = useMemo(() => new Map(list.map((candidate) => [portKey(candidate.to), candidate])), [list])
   return (placed: PlacedPort, card: Card): RowView => {
     const { port, item, key } = placed
-    const candidate = port.side === 'gives' ? candidates?.get(key) : undefined
+    const candidate = port.side === 'gives' ? candidates.get(key) : undefined
     const answer = lead !== undefined && candidate !== undefined ? { lead, candidate } : undefined
     return {
       portKey: key,
@@ -162,8 +160,8 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
     focusOn(there.key)
   }
   const onClick = (event: React.MouseEvent) => {
-    const target = (event.target as HTMLElement).closest<HTMLElement>('[data-stop]')
-    const key = target?.dataset['stop']
+    const target = (event.target as Element).closest<HTMLElement | SVGElement>('[data-stop], [data-thread]')
+    const key = target?.dataset['stop'] ?? target?.dataset['thread']
     if (target === null || key === undefined) return
     setTabStop(key)
     if (target.dataset['fold'] !== undefined) return fold([key], !folded.has(key))
@@ -196,7 +194,6 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
               widthPx={width}
               heightPx={layout.heightPx}
               lit={lit}
-              onPick={onPick}
             />
             <Titles layout={layout} width={width} />
             {layout.cards.filter(isShown).map((card) => (

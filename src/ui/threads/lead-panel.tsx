@@ -2,11 +2,11 @@
 
 import { Command } from 'cmdk'
 import { ArrowLeftRight, ArrowRight } from 'lucide-react'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { parkEdit } from '@/core/build/choose'
 import { sameRef } from '@/core/build/refs'
 import type { PortRef } from '@/core/formats/schema-kit'
-import { candidatesFor, type Candidate } from '@/core/harness/candidates'
+import type { Candidate } from '@/core/harness/candidates'
 import type { Harness } from '@/core/harness/derive'
 import { looseLeads } from '@/core/harness/loose'
 import type { PlacedPort } from '@/core/harness/wiring'
@@ -20,6 +20,7 @@ import { LeadActions, PickAlike } from './lead-actions'
 import { isOpen, usePlug } from './plug'
 import { LOOK_OF_VERDICT } from './row-view'
 import { useSelection } from './selection'
+import { useCandidates } from './use-candidates'
 import { waysOf, type NamedWay } from './way'
 
 const MOST_REASON = 120
@@ -111,13 +112,25 @@ function Option({
   )
 }
 
+/** So many ports are offered at once; typing finds the others. */
+const MOST_OPEN = 12
+const MOST_CLOSED = 20
+
 function Candidates({ placed }: { readonly placed: PlacedPort }) {
   const harness = useHarness()
   const plug = usePlug()
-  const candidates = useMemo(() => candidatesFor(harness, placed.ref), [harness, placed])
-  const list = (wanted: boolean) =>
-    candidates
-      .filter((candidate) => candidate.verdict !== 'here' && isOpen(candidate) === wanted)
+  const [text, setText] = useState('')
+  const [asksWhy, setAsksWhy] = useState(false)
+  const candidates = useCandidates(placed.ref)
+  const isMeant = ({ to }: Candidate) => harness.name(to).toLowerCase().includes(text.trim().toLowerCase())
+  const meant = candidates.filter((candidate) => candidate.verdict !== 'here' && isMeant(candidate))
+  const open = meant.filter(isOpen)
+  const closed = meant.filter((candidate) => !isOpen(candidate))
+  // Why not there is told when it is asked for, or when nothing else has the name that was typed.
+  const showsClosed = asksWhy || (text !== '' && open.length < MOST_OPEN)
+  const shown = (list: readonly Candidate[], most: number) =>
+    list
+      .slice(0, most)
       .map((candidate) => (
         <Option
           key={candidateKey(candidate)}
@@ -127,26 +140,41 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
           onChoose={() => plug(placed.ref, candidate.to)}
         />
       ))
+  const more = (list: readonly Candidate[], most: number) =>
+    list.length > most && (
+      <p className="px-2 py-1 text-[13px] text-faded">and {list.length - most} more: type a name to find them</p>
+    )
   const heading =
     '[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-[13px] [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-faded'
   return (
     <Command
       label={`Where ${harness.name(placed.ref)} may go`}
       className="flex min-h-0 flex-col px-1 pb-1"
-      filter={(_value, search, keywords) =>
-        (keywords ?? []).join(' ').toLowerCase().includes(search.toLowerCase()) ? 1 : 0
-      }
+      shouldFilter={false}
     >
       <Command.Input
         autoFocus
+        value={text}
+        onValueChange={setText}
         placeholder="Plug it into … (Enter takes the best)"
         className="mx-2 mb-1 rounded-md border border-seam bg-linen px-2 py-1"
       />
       <Command.List className={`max-h-72 overflow-y-auto ${heading}`}>
         <Command.Empty className="px-2 py-1 text-[13px] text-faded">No port of that name.</Command.Empty>
-        <Command.Group heading="May go there, best first">{list(true)}</Command.Group>
-        <Command.Group heading="Why not there">{list(false)}</Command.Group>
+        {open.length > 0 && <Command.Group heading="May go there, best first">{shown(open, MOST_OPEN)}</Command.Group>}
+        {more(open, MOST_OPEN)}
+        {showsClosed && closed.length > 0 && (
+          <Command.Group heading="Why not there">{shown(closed, MOST_CLOSED)}</Command.Group>
+        )}
+        {showsClosed && more(closed, MOST_CLOSED)}
       </Command.List>
+      {!showsClosed && closed.length > 0 && (
+        <p className="px-2 py-1">
+          <Button small tone="quiet" onClick={() => setAsksWhy(true)}>
+            Why not the other {closed.length}?
+          </Button>
+        </p>
+      )}
     </Command>
   )
 }

@@ -71,12 +71,7 @@ function RowContent({ view }: { readonly view: RowView }) {
   )
 }
 
-const same = (a: { readonly view: RowView }, b: { readonly view: RowView }) =>
-  JSON.stringify(a.view) === JSON.stringify(b.view)
-const KeptContent = memo(RowContent, same)
-
-/** One port of a card: its name, and what it carries or what would happen there. Leads are dragged, ports take them. */
-export function PortRow({ view }: { readonly view: RowView }) {
+function Row({ view }: { readonly view: RowView }) {
   const { portKey, label, isLead, isPicked, isTabStop, isDimmed } = view
   const drag = useDraggable({ id: portKey, disabled: !isLead, attributes: { role: 'button' } })
   const drop = useDroppable({ id: portKey })
@@ -102,7 +97,16 @@ export function PortRow({ view }: { readonly view: RowView }) {
         drop.isOver && 'outline-2 -outline-offset-2 outline-woad',
       )}
     >
-      <KeptContent view={view} />
+      <RowContent view={view} />
     </button>
   )
 }
+
+/**
+ * One port of a card: its name, and what it carries or what would happen there. Leads are dragged, ports take them. A
+ * row whose words stay the same is not drawn again.
+ */
+export const PortRow = memo(
+  Row,
+  (a: { readonly view: RowView }, b: { readonly view: RowView }) => JSON.stringify(a.view) === JSON.stringify(b.view),
+)

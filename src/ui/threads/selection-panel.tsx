@@ -1,7 +1,6 @@
 'use client'
 
 import { X } from 'lucide-react'
-import { usePathname } from 'next/navigation'
 import { useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
 import type { PlacedPort } from '@/core/harness/wiring'
@@ -22,14 +21,13 @@ function usePicked(): PlacedPort | undefined {
   return harness.ports.find(({ ref }) => ref.itemId === selected?.ref.itemId && ref.portId === selected.ref.portId)
 }
 
-/** The picked port: what it is, where it goes, what it carries; on the Threads stage only. */
+/** The picked port: what it is, where it goes, what it carries. */
 export function SelectionPanel() {
   const placed = usePicked()
   const harness = useHarness()
   const select = useSelection((state) => state.select)
   const also = useSelection((state) => state.also)
   const isRecording = useView((state) => state.isRecording)
-  const isThreads = usePathname().endsWith('/threads')
   const leads = useMemo(
     () =>
       [placed, ...also.map((ref) => harness.ports.find(({ key }) => key === portKey(ref)))].filter(
@@ -37,7 +35,6 @@ export function SelectionPanel() {
       ),
     [harness, placed, also],
   )
-  if (!isThreads) return null
   if (isRecording) {
     return (
       <>

@@ -1,9 +1,48 @@
+import { memo } from 'react'
 import { portKey } from '@/core/build/refs'
-import type { PortRef } from '@/core/formats/schema-kit'
 import type { Harness } from '@/core/harness/derive'
 import { serviceOf } from '@/core/sheet/leads'
 import type { DrawnThread } from './paths'
 import { SERVICE_LINES } from './thread-line'
+
+interface LineProps {
+  readonly leadKey: string
+  readonly path: string
+  readonly words: string
+  readonly stroke: string
+  readonly widthPx: number
+  readonly dash: string
+  readonly opacity: number
+}
+
+/** One thread, with a wide stripe that is easy to press; what is pressed is told by the lead's key. */
+const Line = memo(function Line({ leadKey, path, words, stroke, widthPx, dash, opacity }: LineProps) {
+  return (
+    <g data-thread={leadKey} opacity={opacity}>
+      <title>{words}</title>
+      <path d={path} fill="none" stroke={stroke} strokeWidth={widthPx} strokeDasharray={dash} strokeLinecap="round" />
+      <path d={path} fill="none" stroke="transparent" strokeWidth={12} className="cursor-pointer" />
+    </g>
+  )
+})
+
+const DIMMED = 0.22
+const LIT_PX = 1.5
+
+function lineOf(harness: Harness, { thread, path }: DrawnThread, lit: ReadonlySet<string> | undefined): LineProps {
+  const line = SERVICE_LINES[serviceOf(harness.port(thread.from))]
+  const isLit = lit?.has(thread.id) === true
+  const marks = [thread.pinned === true ? ', pinned' : '', thread.asOnBench === true ? ', as it is on the bench' : '']
+  return {
+    leadKey: portKey(thread.from),
+    path,
+    words: `${harness.name(thread.from)} in ${harness.name(thread.to)} (${line.word}${marks.join('')})`,
+    stroke: harness.fit(thread).misfit === 'none' ? line.stroke : 'var(--madder)',
+    widthPx: line.widthPx + (isLit ? LIT_PX : 0),
+    dash: line.dash,
+    opacity: lit === undefined || isLit ? 1 : DIMMED,
+  }
+}
 
 interface LinesProps {
   readonly harness: Harness
@@ -12,52 +51,16 @@ interface LinesProps {
   readonly heightPx: number
   /** The threads of the way that is looked at; all are equal where nothing is. */
   readonly lit: ReadonlySet<string> | undefined
-  readonly onPick: (ref: PortRef, isMore: boolean) => void
-}
-
-function Line({
-  harness,
-  drawn,
-  lit,
-  onPick,
-}: Omit<LinesProps, 'drawn' | 'widthPx' | 'heightPx'> & { readonly drawn: DrawnThread }) {
-  const { thread, path } = drawn
-  const line = SERVICE_LINES[serviceOf(harness.port(thread.from))]
-  const isWrong = harness.fit(thread).misfit !== 'none'
-  const isLit = lit?.has(thread.id) === true
-  const words = `${harness.name(thread.from)} in ${harness.name(thread.to)} (${line.word}${thread.pinned === true ? ', pinned' : ''}${thread.asOnBench === true ? ', as it is on the bench' : ''})`
-  return (
-    <g data-thread={portKey(thread.from)} opacity={lit !== undefined && !isLit ? 0.22 : 1}>
-      <title>{words}</title>
-      <path
-        d={path}
-        fill="none"
-        stroke={isWrong ? 'var(--madder)' : line.stroke}
-        strokeWidth={line.widthPx + (isLit ? 1.5 : 0)}
-        strokeDasharray={line.dash}
-        strokeLinecap="round"
-      />
-      <path
-        d={path}
-        fill="none"
-        stroke="transparent"
-        strokeWidth={12}
-        className="cursor-pointer"
-        onClick={(event) => onPick(thread.from, event.shiftKey || event.ctrlKey || event.metaKey)}
-      />
-    </g>
-  )
 }
 
 /** The threads as calm lines, each in the manner of its service; those that are looked at come last, on top. */
-export function ThreadLines({ drawn, widthPx, heightPx, ...rest }: LinesProps) {
-  const { lit } = rest
-  const ordered =
-    lit === undefined ? drawn : drawn.toSorted((a, b) => Number(lit.has(a.thread.id)) - Number(lit.has(b.thread.id)))
+export function ThreadLines({ harness, drawn, widthPx, heightPx, lit }: LinesProps) {
+  const isLit = ({ thread }: DrawnThread) => Number(lit?.has(thread.id) === true)
+  const ordered = lit === undefined ? drawn : drawn.toSorted((a, b) => isLit(a) - isLit(b))
   return (
     <svg width={widthPx} height={heightPx} className="absolute inset-0" aria-hidden>
       {ordered.map((one) => (
-        <Line key={one.thread.id} drawn={one} {...rest} />
+        <Line key={one.thread.id} {...lineOf(harness, one, lit)} />
       ))}
     </svg>
   )

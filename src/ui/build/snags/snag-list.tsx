@@ -7,6 +7,7 @@ import { acceptedOf, unacceptEdit } from '@/core/build/accept'
 import { portKey } from '@/core/build/refs'
 import { SEVERITIES, type Finding, type Severity } from '@/core/rules/rule'
 import { groupBy } from '@/core/units/group'
+import { sumText } from '@/core/wording/sum-text'
 import { countOf, findingText } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
 import { SeverityCount } from '@/ui/shared/severity'
@@ -52,13 +53,19 @@ function TakenOn() {
 
 /** Findings of one kind: one by one, or gathered under the first where they are many. */
 function Alike({ findings, buildId }: { readonly findings: readonly Finding[]; readonly buildId: string }) {
+  const { build } = useHarness()
   const [isOpen, setOpen] = useState(false)
   const isMany = findings.length > MOST_ALIKE
   const shown = isMany && !isOpen ? findings.slice(0, 1) : findings
   return (
     <>
       {shown.map((finding) => (
-        <Snag key={keyOf(finding)} finding={finding} buildId={buildId} />
+        <Snag
+          key={keyOf(finding)}
+          finding={finding}
+          sum={finding.sum === undefined ? undefined : sumText(build, finding.sum)}
+          buildId={buildId}
+        />
       ))}
       {isMany && (
         <li className="border-b border-thread py-1 last:border-b-0">

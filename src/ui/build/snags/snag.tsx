@@ -2,13 +2,12 @@
 
 import { ArrowRight, ChevronDown, ChevronRight } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { useMemo, useState } from 'react'
+import { memo, useMemo, useState } from 'react'
 import { acceptEdit } from '@/core/build/accept'
 import { acceptanceOf } from '@/core/rules/accepted'
 import { mendsFor, ruleOf } from '@/core/rules/check'
 import { previewOf } from '@/core/rules/preview'
 import type { Finding, Mend, Severity } from '@/core/rules/rule'
-import { sumText } from '@/core/wording/sum-text'
 import { findingText, mendText } from '@/core/wording/text'
 import { usePlaces } from '@/ui/places/places-state'
 import { useSelection } from '@/ui/threads/selection'
@@ -101,11 +100,10 @@ function TakeOn({ finding }: { readonly finding: Finding }) {
   )
 }
 
-/** One thing that was found; opened, what it rests on and what can be done about it. */
-export function Snag({ finding, buildId }: { readonly finding: Finding; readonly buildId: string }) {
+/** What a finding rests on, what can be done about it, and where it is. */
+function Opened({ finding, buildId }: { readonly finding: Finding; readonly buildId: string }) {
   const harness = useHarness()
   const router = useRouter()
-  const [isOpen, setOpen] = useState(false)
   const select = useSelection((state) => state.select)
   const choose = usePlaces((state) => state.choose)
   const [place] = finding.at
@@ -116,6 +114,30 @@ export function Snag({ finding, buildId }: { readonly finding: Finding; readonly
     else select({ ref: place, isShown: true })
     router.push(`/builds/${buildId}/${isPlace ? 'places' : 'threads'}`)
   }
+  return (
+    <div className="mt-2 ml-6 space-y-2">
+      <Mends finding={finding} />
+      {finding.severity === 'mind' && <TakeOn finding={finding} />}
+      <p className="flex items-center justify-between gap-2 text-[13px] text-faded">
+        <span>{ruleOf(finding).what}</span>
+        <Button small tone="quiet" onClick={show}>
+          Show
+        </Button>
+      </p>
+    </div>
+  )
+}
+
+interface SnagProps {
+  readonly finding: Finding
+  /** Its sum in one line, where it has one. */
+  readonly sum: string | undefined
+  readonly buildId: string
+}
+
+function OneSnag({ finding, sum, buildId }: SnagProps) {
+  const [isOpen, setOpen] = useState(false)
+  const Chevron = isOpen ? ChevronDown : ChevronRight
   return (
     <li className="border-b border-thread py-2 last:border-b-0">
       <button
@@ -128,27 +150,17 @@ export function Snag({ finding, buildId }: { readonly finding: Finding; readonly
           <SeverityMark look={finding.severity} />
         </span>
         <span className="grow leading-snug">{findingText(finding)}</span>
-        {isOpen ? (
-          <ChevronDown size={16} aria-hidden className="mt-0.5 shrink-0 text-faded" />
-        ) : (
-          <ChevronRight size={16} aria-hidden className="mt-0.5 shrink-0 text-faded" />
-        )}
+        <Chevron size={16} aria-hidden className="mt-0.5 shrink-0 text-faded" />
       </button>
-      {finding.sum !== undefined && (
-        <p className="mt-1 ml-6 rounded bg-weft px-2 py-1 text-[13px]">{sumText(harness.build, finding.sum)}</p>
-      )}
-      {isOpen && (
-        <div className="mt-2 ml-6 space-y-2">
-          <Mends finding={finding} />
-          {finding.severity === 'mind' && <TakeOn finding={finding} />}
-          <p className="flex items-center justify-between gap-2 text-[13px] text-faded">
-            <span>{ruleOf(finding).what}</span>
-            <Button small tone="quiet" onClick={show}>
-              Show
-            </Button>
-          </p>
-        </div>
-      )}
+      {sum !== undefined && <p className="mt-1 ml-6 rounded bg-weft px-2 py-1 text-[13px]">{sum}</p>}
+      {isOpen && <Opened finding={finding} buildId={buildId} />}
     </li>
   )
 }
+
+/** One thing that was found; opened, what it rests on and what can be done about it. One that stays is not drawn again. */
+export const Snag = memo(
+  OneSnag,
+  (a, b) =>
+    a.buildId === b.buildId && a.sum === b.sum && JSON.stringify(a.finding.params) === JSON.stringify(b.finding.params),
+)

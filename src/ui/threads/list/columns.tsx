@@ -16,7 +16,11 @@ const goesWords = ({ toName, parkedReason, isWanted }: LeadRow): string =>
   toName ?? (parkedReason === undefined ? (isWanted ? 'loose' : 'loose, for comfort') : `left loose: ${parkedReason}`)
 
 const marksOf = ({ isPinned, isOnBench }: LeadRow) =>
-  [isPinned ? 'pinned' : '', isOnBench ? 'as on the bench' : ''].filter((word) => word !== '').join(', ')
+  [isPinned ? 'pinned' : '', isOnBench ? 'as found' : ''].filter((word) => word !== '').join(', ')
+
+/** How much is left over, or (with a minus sign) missing. */
+const spareText = (spareMm: number | undefined): string =>
+  spareMm === undefined ? '' : `${spareMm < 0 ? '−' : ''}${Math.abs(spareMm)} mm`
 
 /** The lead list's columns: what is edited in place is `goes` and `note`. */
 export const COLUMNS = [
@@ -33,7 +37,7 @@ export const COLUMNS = [
   helper.accessor('spareMm', {
     header: 'To spare',
     size: 70,
-    cell: ({ getValue }) => (getValue() === undefined ? '' : `${getValue()} mm`),
+    cell: ({ getValue }) => spareText(getValue()),
     sortUndefined: 'last',
   }),
   helper.accessor(({ groupName }) => groupName ?? '', { id: 'group', header: 'Group', size: 76 }),

@@ -155,7 +155,8 @@ interface CellProps {
 
 function GridCell({ cell, place, isStop, isEdited, onDone }: CellProps) {
   const { original } = cell.row
-  const isLoose = cell.column.id === 'goes' && original.to === undefined && original.parkedReason === undefined
+  const isLoose =
+    cell.column.id === 'goes' && original.to === undefined && original.isWanted && original.parkedReason === undefined
   return (
     <div
       role="gridcell"
