@@ -2,6 +2,7 @@ import type { Page } from 'playwright-core'
 import type { Build } from '../../src/core/build/schema'
 import { derive } from '../../src/core/harness/derive'
 import { looseLeads } from '../../src/core/harness/loose'
+import { makeController } from '../../src/core/parts/make'
 import { bench, demoBuild } from '../support/bench'
 import { getBuild, newBuild } from '../support/server'
 import { untilSaved, useBrowser } from './session'
@@ -325,4 +326,25 @@ test('400 devices: only what is in view is drawn, and one machine is looked at a
   await page.waitForTimeout(200)
   expect(await drawn()).toBeGreaterThan(10)
   expect(await page.getByText('M1', { exact: true }).count()).toBe(0)
+})
+
+test('a cable of the supply opens its sum; a box of a family gets its number, with its switches drawn', async () => {
+  const box = makeController({
+    id: 'switched',
+    name: 'Box with switches',
+    fanOutletCount: 2,
+    cascade: { by: 'switches', switchCount: 3 },
+  })
+  const { id } = await newBuild(
+    bench(['M1: board-middle', 'S1: supply-550', 'B1: switched', 'F1: fan-140'], ['F1.fan > B1.fan1'], [box]),
+  )
+  const page = await newPage(`/builds/${id}/threads`)
+  await page.getByRole('button', { name: /^S1 cable A, 12 V: its sum$/ }).click()
+  const picked = page.getByRole('region', { name: 'Picked port' })
+  await picked.getByText('S1 cable A, 12 V').waitFor()
+  await port(page, 'b1.fan1').click()
+  await picked.getByLabel('Number among its family').selectOption('5')
+  await page.getByRole('img', { name: 'switches on off on' }).first().waitFor()
+  await untilSaved(page)
+  expect((await getBuild(id)).choices.addresses).toEqual([{ itemId: 'b1', addressNumber: 5 }])
 })

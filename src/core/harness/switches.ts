@@ -1,10 +1,15 @@
 import type { Wiring } from './wiring'
 
+/** Where a family does not say how many of its boxes there may be (common practice, no source). */
+const MOST_BOXES = 8
+
 /** A box that is told apart from others of its family by its number. */
 export interface Addressed {
   readonly addressNumber: number | undefined
   /** How its switches stand for that number, the first one counting 1; empty where the box has none, or too few. */
   readonly switches: readonly boolean[]
+  /** The highest number that its switches show, or its family takes. */
+  readonly mostNumber: number
 }
 
 /** The switches that show a number in binary; empty where they are too few for it. */
@@ -18,5 +23,6 @@ export function addressedOf(wiring: Wiring, addressNumber: number | undefined, i
   const cascade = wiring.factsOfItem(itemId).all.cascade[0]
   if (cascade === undefined || cascade.by === 'bridge') return undefined
   const count = cascade.switchCount?.value ?? 0
-  return { addressNumber, switches: addressNumber === undefined ? [] : switchesFor(addressNumber, count) }
+  const mostNumber = count > 0 ? 2 ** count - 1 : (cascade.mostBoxCount?.value ?? MOST_BOXES)
+  return { addressNumber, switches: addressNumber === undefined ? [] : switchesFor(addressNumber, count), mostNumber }
 }

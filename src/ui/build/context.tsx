@@ -41,7 +41,8 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
       queue?.isKept() !== true && session.store.getState().pending.length > 0 && event.preventDefault()
     void session.actions.resume()
     const unwatch = watchBuild(initial.id, (revision) => {
-      if (revision === undefined || revision > session.store.getState().confirmed.revision) void session.actions.sync()
+      if (revision === undefined) void session.actions.sync()
+      else session.actions.hear(revision)
     })
     sync()
     document.addEventListener('visibilitychange', sync)

@@ -119,6 +119,45 @@ test('undo and redo are named, are saved, and end where they began', async () =>
   expect(now().redo).toEqual([])
 })
 
+test('a save elsewhere is fetched when it is heard of, also when it is heard while a save of ours is on its way', async () => {
+  const { server, actions, now } = open()
+  server.elsewhere(plug(server.document, 'f1', 'SYS1'))
+  actions.hear(1)
+  await settle()
+  expect(now().confirmed.revision).toBe(1)
+  actions.dispatch({ type: 'renameBuild', name: 'Mine' })
+  await Promise.resolve()
+  // Ours is answered with revision 2; the one after it is known by hearing alone.
+  const answered = global.fetch
+  global.fetch = (async (...request: Parameters<typeof fetch>) => {
+    global.fetch = answered
+    const response = await answered(...request)
+    server.elsewhere(plug(server.document, 'f2', 'SYS2'))
+    actions.hear(server.document.revision)
+    return response
+  }) as typeof fetch
+  actions.dispatch({ type: 'chooseHeadroom', headroomPercent: 10 })
+  await settle()
+  expect(now().confirmed.revision).toBe(server.document.revision)
+  expect(portsOf(now().build)).toEqual(['f1 SYS1', 'f2 SYS2'])
+})
+
+test('our own save, heard of before or after its answer, is not asked for again', async () => {
+  const { server, actions, now } = open()
+  const asked: string[] = []
+  global.fetch = ((url: string, init?: { method?: string }) => {
+    if (init?.method !== 'POST') asked.push(url)
+    return server.fetch(url, init)
+  }) as typeof fetch
+  actions.dispatch({ type: 'renameBuild', name: 'Mine' })
+  actions.hear(1)
+  await settle()
+  actions.hear(1)
+  await settle()
+  expect(now().confirmed.revision).toBe(1)
+  expect(asked).toEqual([])
+})
+
 test('while the store is away edits wait, and none is lost or sent twice into the log', async () => {
   const { server, actions, now } = open()
   server.failures.push('unreachable', { status: 503, message: 'away' }, 'ackLost')

@@ -46,6 +46,8 @@ export interface SessionActions {
   readonly dispatch: (edit: Edit) => boolean
   readonly undoLast: () => void
   readonly redoLast: () => void
+  /** Takes note that the build was saved at a revision, here or elsewhere. */
+  readonly hear: (revision: number) => void
   /** Fetches what others saved since. */
   readonly sync: () => Promise<void>
   /** Ends a conflict: the slots named here keep our value, the others take theirs. */
@@ -112,8 +114,8 @@ export function createSession(initial: Build, queue?: EditQueue) {
   })
   const url = `/api/builds/${initial.id}/edits`
   let isBusy = false
-  /** Something was saved elsewhere while a save of ours was on its way. */
-  let isBehind = false
+  /** The newest revision that we were told of; our own saves are told too, often before their answer is here. */
+  let heardRevision = 0
   let editsASave = MOST_EDITS_A_SAVE
 
   const settle = (confirmed: Build, pending: readonly PendingEdit[]) => {
@@ -175,7 +177,7 @@ export function createSession(initial: Build, queue?: EditQueue) {
   const flush = async (): Promise<void> => {
     const { pending, conflict } = get()
     if (isBusy || conflict !== null) return
-    if (pending.length === 0) return isBehind ? actions.sync() : undefined
+    if (pending.length === 0) return heardRevision > get().confirmed.revision ? actions.sync() : undefined
     isBusy = true
     set({ saving: get().saving === 'away' ? 'away' : 'saving' })
     try {
@@ -238,9 +240,13 @@ export function createSession(initial: Build, queue?: EditQueue) {
     },
     undoLast: () => goBack('undo', 'redo'),
     redoLast: () => goBack('redo', 'undo'),
+    hear: (revision) => {
+      heardRevision = Math.max(heardRevision, revision)
+      // What is on its way may bring just this; if it does not, it is asked for afterwards.
+      if (!isBusy && revision > get().confirmed.revision) void actions.sync()
+    },
     sync: async () => {
-      isBehind = isBusy || get().conflict !== null
-      if (isBehind) return
+      if (isBusy || get().conflict !== null) return
       const response = await fetch(`${url}?since=${get().confirmed.revision}`).catch(() => undefined)
       if (response?.ok !== true) return
       const { entries } = (await response.json()) as { readonly entries: readonly LogEntry[] }

@@ -1,5 +1,7 @@
+import { addressEdit } from '@/core/build/choose'
 import type { Harness } from '@/core/harness/derive'
 import { addressedOf } from '@/core/harness/switches'
+import { useActions, useHarness } from '@/ui/build/context'
 
 const WIDTH_PX = 9
 const TALL_PX = 16
@@ -27,5 +29,40 @@ export function AddressSwitches({ harness, itemId }: { readonly harness: Harness
         </svg>
       )}
     </span>
+  )
+}
+
+/** The number of a box among its family, with its switches as they must be set. */
+export function AddressField({ itemId }: { readonly itemId: string }) {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  const addressed = addressedOf(harness, harness.choices.addressOf(itemId), itemId)
+  if (addressed === undefined) return null
+  const { addressNumber, mostNumber } = addressed
+  return (
+    <div className="flex items-center gap-2 px-3 py-1 text-[13px]">
+      <label className="flex items-center gap-1">
+        Number among its family
+        <select
+          value={addressNumber ?? ''}
+          onChange={(event) =>
+            dispatch(
+              event.target.value === ''
+                ? { type: 'unchoose', list: 'addresses', about: { itemId } }
+                : addressEdit(itemId, Number(event.target.value)),
+            )
+          }
+          className="rounded border border-thread bg-linen px-1 py-0.5"
+        >
+          <option value="">not set</option>
+          {Array.from({ length: mostNumber + 1 }, (_, number) => (
+            <option key={number} value={number}>
+              {number}
+            </option>
+          ))}
+        </select>
+      </label>
+      <AddressSwitches harness={harness} itemId={itemId} />
+    </div>
   )
 }

@@ -1,5 +1,6 @@
 import clsx from 'clsx'
 import { ChevronDown, ChevronRight } from 'lucide-react'
+import { portKey } from '@/core/build/refs'
 import type { Finding } from '@/core/rules/rule'
 import type { Harness } from '@/core/harness/derive'
 import type { PlacedPort } from '@/core/harness/wiring'
@@ -7,6 +8,7 @@ import { countOf } from '@/core/wording/text'
 import { SeverityMark } from '@/ui/shared/severity'
 import { AddressSwitches } from './address-switches'
 import { BudgetBar } from './budget-bar'
+import { nameOfBudget } from './explain/budgets-on-way'
 import { HEAD_PX, ROW_PX, type Card } from './layout'
 import { PortRow, type RowView } from './port-row'
 import { barOf } from './row-view'
@@ -17,7 +19,8 @@ interface CardProps {
   readonly leftPx: number
   readonly widthPx: number
   readonly isPicked: boolean
-  readonly isTabStop: boolean
+  /** What the keyboard stops at now. */
+  readonly stopKey: string | undefined
   readonly stop: Finding | undefined
   readonly viewOf: (placed: PlacedPort, card: Card) => RowView
 }
@@ -32,7 +35,7 @@ function foldedText(harness: Harness, { rows, items }: Card): string {
   return `${marks}${countOf(leads.length, 'lead')}${loose.length > 0 ? `, ${loose.length} loose` : ''}`
 }
 
-function Head({ card, harness, isTabStop, stop }: Pick<CardProps, 'card' | 'harness' | 'isTabStop' | 'stop'>) {
+function Head({ card, harness, stopKey, stop }: Pick<CardProps, 'card' | 'harness' | 'stopKey' | 'stop'>) {
   const Chevron = card.isFolded ? ChevronRight : ChevronDown
   const title = card.items.length > 1 ? card.name : `${card.items[0]!.mark}, ${card.name}`
   return (
@@ -40,7 +43,7 @@ function Head({ card, harness, isTabStop, stop }: Pick<CardProps, 'card' | 'harn
       type="button"
       data-stop={card.key}
       data-fold={card.key}
-      tabIndex={isTabStop ? 0 : -1}
+      tabIndex={stopKey === card.key ? 0 : -1}
       aria-expanded={!card.isFolded}
       aria-label={`${title}: ${card.isFolded ? 'unfold' : 'fold'}`}
       className={clsx(
@@ -63,7 +66,7 @@ function Head({ card, harness, isTabStop, stop }: Pick<CardProps, 'card' | 'harn
 }
 
 /** A thing of the wiring with its ports, or folded into its head. */
-export function CardView({ card, harness, leftPx, widthPx, isPicked, isTabStop, stop, viewOf }: CardProps) {
+export function CardView({ card, harness, leftPx, widthPx, isPicked, stopKey, stop, viewOf }: CardProps) {
   return (
     <section
       aria-label={card.items.length > 1 ? card.name : `${card.items[0]!.mark}, ${card.name}`}
@@ -74,19 +77,24 @@ export function CardView({ card, harness, leftPx, widthPx, isPicked, isTabStop, 
       )}
       style={{ left: leftPx, top: card.yPx, width: widthPx, height: card.heightPx }}
     >
-      {!card.isSlim && <Head card={card} harness={harness} isTabStop={isTabStop} stop={stop} />}
+      {!card.isSlim && <Head card={card} harness={harness} stopKey={stopKey} stop={stop} />}
       {!card.isFolded && card.rows.map((placed) => <PortRow key={placed.key} view={viewOf(placed, card)} />)}
       {card.shared.map((budget) => (
-        <div
+        <button
           key={budget.id}
-          className="flex items-center justify-between gap-2 border-t border-dashed border-thread px-2 text-[13px]"
+          type="button"
+          data-stop={budget.id}
+          data-shows={portKey(budget.at[0]!)}
+          tabIndex={stopKey === budget.id ? 0 : -1}
+          aria-label={`${nameOfBudget(harness, budget)}: its sum`}
+          className="flex w-full items-center justify-between gap-2 border-t border-dashed border-thread px-2 text-left text-[13px] hover:bg-weft"
           style={{ height: ROW_PX }}
         >
           <span className="truncate text-faded">
             {budget.name ?? 'together'}, {RAIL_WORDS[budget.rail]}
           </span>
           <BudgetBar bar={barOf(harness, budget)} />
-        </div>
+        </button>
       ))}
     </section>
   )

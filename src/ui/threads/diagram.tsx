@@ -110,7 +110,7 @@ interface DiagramProps {
 export function Diagram({ onPick, fitter }: DiagramProps) {
   const harness = useHarness()
   const { findings } = useVerdicts()
-  const selected = useSelection((state) => state.selected)
+  const { selected, select } = useSelection()
   const { zoom, zoomTo, folded, arrangement, fold } = useView()
   const { holder, room, seen } = useRoom(zoom)
   const [tabStop, setTabStop] = useState<string | null>(null)
@@ -165,7 +165,9 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
     if (target === null || key === undefined) return
     setTabStop(key)
     if (target.dataset['fold'] !== undefined) return fold([key], !folded.has(key))
-    const placed = harness.ports.find((port) => port.key === key)
+    const shows = target.dataset['shows']
+    const placed = harness.ports.find((port) => port.key === (shows ?? key))
+    if (placed !== undefined && shows !== undefined) return select({ ref: placed.ref })
     if (placed !== undefined) onPick(placed.ref, event.shiftKey || event.ctrlKey || event.metaKey)
   }
   const isNear = (topPx: number, bottomPx: number) => bottomPx > seen.fromPx - NEAR_PX && topPx < seen.toPx + NEAR_PX
@@ -204,7 +206,7 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
                 leftPx={columnX(card.column, width)}
                 widthPx={cardWidth(width)}
                 isPicked={picked !== undefined && card.items.some(({ id }) => id === picked.item.id)}
-                isTabStop={stop === card.key}
+                stopKey={stop}
                 stop={card.items.map(({ id }) => stopsBy.get(id)).find((finding) => finding !== undefined)}
                 viewOf={rowOf}
               />

@@ -49,7 +49,7 @@ export interface Anchor {
   readonly yPx: number
 }
 
-/** What the keyboard stops at: a port's row, or the head of a card. */
+/** What the keyboard stops at: a port's row, the head of a card, or a limit that several of its ports share. */
 export interface Stop {
   readonly key: string
   readonly column: Column
@@ -234,6 +234,7 @@ export function layOut(harness: Harness, { arrangement, folded = new Set(), only
       anchors.set(portKey(row.ref), { column, side: isRight(column, row) ? 'right' : 'left', yPx })
       if (!card.isFolded) stops.push({ key: row.key, column, yPx })
     })
+    card.shared.forEach(({ id }, index) => stops.push({ key: id, column, yPx: rowY(card, card.rows.length + index) }))
   }
   const heightPx = bottomPx + GAP_PX
   const boxes = cards.filter(({ column }) => column === 'boxes').toSorted((a, b) => a.yPx - b.yPx)

@@ -7,6 +7,7 @@ import type { PlacedPort } from '@/core/harness/wiring'
 import { useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { ConnectorFace } from '@/ui/shared/connector-face'
+import { AddressField } from './address-switches'
 import { GivingPanel } from './giving-panel'
 import { LeadPanel } from './lead-panel'
 import { DoubtDialog } from './plug'
@@ -67,6 +68,7 @@ export function SelectionPanel() {
               <X size={16} aria-hidden />
             </Button>
           </header>
+          <AddressField itemId={placed.item.id} />
           {placed.port.side === 'takes' ? (
             <LeadPanel key={placed.key} placed={placed} />
           ) : (

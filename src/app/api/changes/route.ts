@@ -8,23 +8,26 @@ const BEAT_MS = 20_000
 export function GET(request: Request): Promise<Response> {
   return answer(async () => {
     const encoder = new TextEncoder()
-    const holder: { end?: () => void } = {}
+    const ends: (() => void)[] = []
+    // The page may go while the database is still being asked: what is begun after that is ended at once.
+    let isGone = false
+    const end = () => {
+      isGone = true
+      for (const stop of ends.splice(0)) stop()
+    }
+    request.signal.addEventListener('abort', end)
     const stream = new ReadableStream<Uint8Array>({
       start: async (controller) => {
-        const send = (text: string) => controller.enqueue(encoder.encode(text))
-        const unhear = await hearChanges((change) => send(`data: ${JSON.stringify(change)}\n\n`))
-        const beat = setInterval(() => send(': still here\n\n'), BEAT_MS)
-        holder.end = () => {
-          clearInterval(beat)
-          unhear()
+        const send = (text: string) => {
+          if (!isGone) controller.enqueue(encoder.encode(text))
         }
-        request.signal.addEventListener('abort', () => {
-          holder.end?.()
-          controller.close()
-        })
+        ends.push(await hearChanges((change) => send(`data: ${JSON.stringify(change)}\n\n`)))
+        const beat = setInterval(() => send(': still here\n\n'), BEAT_MS)
+        ends.push(() => clearInterval(beat))
+        if (isGone) end()
         send('retry: 2000\n\n')
       },
-      cancel: () => holder.end?.(),
+      cancel: end,
     })
     return new Response(stream, {
       headers: { 'content-type': 'text/event-stream; charset=utf-8', 'cache-control': 'no-store' },
