@@ -212,7 +212,16 @@ describe('an accepted mind', () => {
 
 describe('the registry', () => {
   const files = readdirSync(join(__dirname)).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
-  const helpers = ['accepted.ts', 'check.ts', 'index.ts', 'mend.ts', 'rule.ts', 'school.ts', 'subject.ts']
+  const helpers = [
+    'accepted.ts',
+    'check.ts',
+    'index.ts',
+    'mend.ts',
+    'of-choice.ts',
+    'preview.ts',
+    'rule.ts',
+    'subject.ts',
+  ]
 
   test('holds a rule for each file of the folder, by its name, sorted', () => {
     const ids = files.filter((file) => !helpers.includes(file)).map((file) => file.replace('.ts', ''))
