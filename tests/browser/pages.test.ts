@@ -75,7 +75,11 @@ const visits: readonly Visit[] = [
   {
     name: 'Threads with a lead picked',
     path: '/builds/tangled-heron/threads',
-    then: (page) => page.locator('[data-port="p1.pump"]').click(),
+    then: async (page) => {
+      await page.getByLabel('Find a thing or a port').fill('P1')
+      await page.keyboard.press('Enter')
+      await page.getByRole('region', { name: 'Picked port' }).waitFor()
+    },
   },
   {
     name: 'Threads with a header picked',

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { ArrowRight, ChevronDown, ChevronRight } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { memo, useMemo, useState } from 'react'
@@ -36,37 +37,39 @@ function MendPreview({ mend }: { readonly mend: Mend }) {
   return <PreviewLine harness={harness} preview={preview} />
 }
 
-/** The repairs of a finding, each an edit of one press; what the one that is looked at changes stands below it. */
+/** The repairs of a finding, each an edit of one press; what the one that is looked at changes stands below them. */
 function Mends({ finding }: { readonly finding: Finding }) {
   const harness = useHarness()
   const { dispatch } = useActions()
   const [shown, setShown] = useState(0)
   const mends = useMemo(() => mendsFor(harness, finding).slice(0, MOST_MENDS), [harness, finding])
   if (mends.length === 0) return <p className="text-[13px] text-faded">{WITHOUT_MENDS[finding.severity]}</p>
+  const looked = mends[shown] ?? mends[0]!
   return (
-    <ul className="space-y-1">
-      {mends.map((mend, index) => {
-        const text = mendText(mend)
-        return (
-          <li key={text}>
+    <>
+      <ul className="space-y-1">
+        {mends.map((mend, index) => (
+          <li key={mendText(mend)}>
             <Button
               small
               onClick={() => dispatch(mend.edit)}
               onFocus={() => setShown(index)}
               onMouseEnter={() => setShown(index)}
-              className="h-auto w-full justify-start py-1 text-left whitespace-normal!"
+              className={clsx(
+                'h-auto w-full justify-start py-1 text-left whitespace-normal!',
+                mend === looked && 'border-woad',
+              )}
             >
-              <ArrowRight size={14} aria-hidden className="shrink-0 text-woad" /> {text}
+              <ArrowRight size={14} aria-hidden className="shrink-0 text-woad" /> {mendText(mend)}
             </Button>
-            {shown === index && (
-              <div className="border-l-2 border-woad py-0.5 pl-2">
-                <MendPreview mend={mend} />
-              </div>
-            )}
           </li>
-        )
-      })}
-    </ul>
+        ))}
+      </ul>
+      {/* Below them all, so that none moves away from under the pointer. */}
+      <div className="border-l-2 border-woad py-0.5 pl-2">
+        <MendPreview mend={looked} />
+      </div>
+    </>
   )
 }
 
