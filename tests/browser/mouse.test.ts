@@ -2,8 +2,8 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { bench, demoBuild } from '../support/bench'
-import { getBuild, newBuild, serverUrl } from '../support/server'
-import { untilSaved, useBrowser } from './session'
+import { getBuild, newBuild } from '../support/server'
+import { open, untilSaved, useBrowser } from './session'
 
 const { newPage, complaints } = useBrowser()
 afterEach(() => expect(complaints).toEqual([]))
@@ -53,7 +53,7 @@ test('parts are added with a count, renamed, put on the shopping list, removed, 
   await page.getByRole('button', { name: 'Undo: remove F1' }).click()
   await untilSaved(page)
   expect((await getBuild(id)).items.map((item) => item.mark)).toEqual(['M1', 'F1', 'Front', 'F3'])
-  await page.goto(`${serverUrl()}/builds/${id}/sheet`)
+  await open(page, `/builds/${id}/sheet`)
   await page.getByText('1 × Quillet Drift 140').waitFor()
   await page.getByText('16.90 EUR').waitFor()
 })
@@ -142,7 +142,7 @@ test('a wrong file is refused on the page with its place, and nothing is added',
 test('the theme is kept from page to page', async () => {
   const page = await newPage('/')
   await page.getByRole('button', { name: 'Light or dark' }).click()
-  await page.goto(`${serverUrl()}/builds/paper-kite/sheet`)
+  await open(page, `/builds/paper-kite/sheet`)
   expect(await page.locator('html').getAttribute('data-theme')).toBe('dark')
 })
 

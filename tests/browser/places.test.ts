@@ -1,8 +1,8 @@
 import type { Page } from 'playwright-core'
 import type { Build } from '../../src/core/build/schema'
 import { demoBuild } from '../support/bench'
-import { getBuild, newBuild, serverUrl } from '../support/server'
-import { untilSaved, useBrowser } from './session'
+import { getBuild, newBuild } from '../support/server'
+import { open, untilSaved, useBrowser } from './session'
 
 const { newPage, newTouchPage, complaints } = useBrowser()
 afterEach(() => expect(complaints).toEqual([]))
@@ -221,7 +221,7 @@ test('a lead that does not reach: in Places, in Threads, on the sheet, with a he
   const extend = page.getByRole('button', { name: /^Put Fan extension, 300 mm between F7 and SYS3/ })
   await extend.waitFor()
 
-  await page.goto(`${serverUrl()}/builds/${id}/threads`)
+  await open(page, `/builds/${id}/threads`)
   await page.locator('[data-port="f7.fan"]').click()
   await page.getByRole('button', { name: /Move it elsewhere/ }).click()
   await page
@@ -231,11 +231,11 @@ test('a lead that does not reach: in Places, in Threads, on the sheet, with a he
   const picked = page.getByRole('region', { name: 'Picked port' })
   await picked.getByText('F7 does not reach SYS3: 300 mm of lead, 148 + 160 + 219 = 527 mm of way').waitFor()
 
-  await page.goto(`${serverUrl()}/builds/${id}/sheet`)
+  await open(page, `/builds/${id}/sheet`)
   await page.getByRole('article').getByText('F7 is 300 mm long, but its way to SYS3 takes 527 mm.').waitFor()
   await page.getByText(/F7: roof, place 1.* Two screws first, crosswise/).waitFor()
 
-  await page.goto(`${serverUrl()}/builds/${id}/places`)
+  await open(page, `/builds/${id}/places`)
   await page.getByRole('button', { name: /F7 is 300 mm long/ }).click()
   await extend.click()
   await untilSaved(page)
@@ -284,7 +284,7 @@ test('the air follows speed and filter, and no case at all says what to do', asy
   expect((await getBuild(id)).choices.air).toEqual([
     { itemId: 'k1', speedPercent: 50, panels: [{ panelId: 'front', passesPercent: 60 }] },
   ])
-  await page.goto(`${serverUrl()}/builds/paper-kite/places`)
+  await open(page, `/builds/paper-kite/places`)
   await page.getByRole('heading', { name: 'No case on the bench yet' }).waitFor()
 })
 
