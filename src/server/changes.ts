@@ -8,6 +8,8 @@ type Listener = (change: Change) => void
 
 interface Hearing {
   readonly listeners: Set<Listener>
+  /** What ends the streams of this process when it is asked to stop: a server waits for its connections otherwise. */
+  readonly enders: Set<() => void>
   /** Settles once the database has taken the request to tell us. */
   readonly isListening: Promise<unknown>
 }
@@ -17,24 +19,41 @@ const holder = globalThis as { loomHearing?: Hearing }
 function hearing(): Hearing {
   if (holder.loomHearing === undefined) {
     const listeners = new Set<Listener>()
+    const enders = new Set<() => void>()
+    const endAll = () => {
+      for (const end of enders) end()
+    }
     const tell = (payload: string) => {
       const change = JSON.parse(payload) as Change
       for (const listener of listeners) listener(change)
     }
     const isListening = db().listen(CHANNEL, tell)
-    holder.loomHearing = { listeners, isListening }
-    // Where the database is away just now, the next page that asks begins anew.
-    isListening.catch(() => delete holder.loomHearing)
+    holder.loomHearing = { listeners, enders, isListening }
+    isListening.then(
+      () => {
+        process.once('SIGTERM', endAll)
+        process.once('SIGINT', endAll)
+      },
+      // Where the database is away just now, the next page that asks begins anew.
+      () => delete holder.loomHearing,
+    )
   }
   return holder.loomHearing
 }
 
-/** Calls back at every save of any build by any server of this database, from when the promise settles until the end is called. */
-export async function hearChanges(listener: Listener): Promise<() => void> {
-  const { listeners, isListening } = hearing()
+/**
+ * Calls back at every save of any build by any server of this database, from when the promise settles until what it
+ * gives is called. `onStop` is called when this process is asked to stop.
+ */
+export async function hearChanges(listener: Listener, onStop: () => void): Promise<() => void> {
+  const { listeners, enders, isListening } = hearing()
   await isListening
   listeners.add(listener)
-  return () => listeners.delete(listener)
+  enders.add(onStop)
+  return () => {
+    listeners.delete(listener)
+    enders.delete(onStop)
+  }
 }
 
 /** Tells all servers of this database that a build was saved; inside a transaction they hear of it when it is kept. */

@@ -71,6 +71,12 @@ stop_all() {
   trap '' INT TERM HUP
   if [ -n "${server:-}" ]; then
     kill "$server" 2>/dev/null || true
+    # It ends its streams and what it has begun; what is left after ten seconds is not worth waiting for.
+    for _ in $(seq 100); do
+      kill -0 "$server" 2>/dev/null || break
+      sleep 0.1
+    done
+    kill -9 "$server" 2>/dev/null || true
     wait "$server" 2>/dev/null || true
   fi
   [ -n "${own_cluster:-}" ] && with_lock "$data/lock" cluster_down

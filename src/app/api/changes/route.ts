@@ -21,7 +21,12 @@ export function GET(request: Request): Promise<Response> {
         const send = (text: string) => {
           if (!isGone) controller.enqueue(encoder.encode(text))
         }
-        ends.push(await hearChanges((change) => send(`data: ${JSON.stringify(change)}\n\n`)))
+        const stop = () => {
+          const wasOpen = !isGone
+          end()
+          if (wasOpen) controller.close()
+        }
+        ends.push(await hearChanges((change) => send(`data: ${JSON.stringify(change)}\n\n`), stop))
         const beat = setInterval(() => send(': still here\n\n'), BEAT_MS)
         ends.push(() => clearInterval(beat))
         if (isGone) end()
