@@ -1,20 +1,12 @@
 'use client'
 
-import {
-  DndContext,
-  DragOverlay,
-  MouseSensor,
-  pointerWithin,
-  TouchSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core'
+import { DndContext, DragOverlay, pointerWithin, type DragEndEvent } from '@dnd-kit/core'
 import Link from 'next/link'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Item } from '@/core/build/schema'
 import { useHarness } from '@/ui/build/context'
 import { buttonClass } from '@/ui/shared/button'
+import { useDragSensors } from '@/ui/shared/drag-sensors'
 import { AirBar } from './air-bar'
 import { CaseNet } from './case-net'
 import { NoInside } from './no-inside'
@@ -24,9 +16,6 @@ import { PathTools, Tools } from './tools'
 import { usePlacing } from './use-placing'
 import { casesOf, looseThings, viewOf, type CaseView } from './view'
 
-/** A press this long on a touch screen picks a thing up; shorter ones scroll. */
-const TOUCH_MS = 180
-const DRAG_PX = 6
 const LEAST_SCALE = 0.5
 const MOST_SCALE = 1.2
 /** Room for the labels above and below the picture. */
@@ -97,10 +86,7 @@ function OneCase({ caseItem, cases }: { readonly caseItem: Item; readonly cases:
   const { heldId, hold, layouts, path } = usePlaces()
   const { put } = usePlacing(caseItem)
   const byKeyboard = useRef(false)
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: DRAG_PX } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: TOUCH_MS, tolerance: DRAG_PX } }),
-  )
+  const sensors = useDragSensors()
   const held = harness.items.find(({ id }) => id === heldId)
   const view = useMemo(
     () => viewOf({ harness, caseItem, layoutIds: layouts, held }),

@@ -1,15 +1,6 @@
 'use client'
 
-import {
-  DndContext,
-  DragOverlay,
-  MouseSensor,
-  pointerWithin,
-  TouchSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core'
+import { DndContext, DragOverlay, pointerWithin, type DragEndEvent } from '@dnd-kit/core'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useEffect, useRef } from 'react'
@@ -19,15 +10,12 @@ import type { PortRef } from '@/core/formats/schema-kit'
 import { useActions, useHarness } from '@/ui/build/context'
 import { isTyping } from '@/ui/build/shortcuts'
 import { buttonClass } from '@/ui/shared/button'
+import { useDragSensors } from '@/ui/shared/drag-sensors'
 import { Diagram } from './diagram'
 import { usePlug, usePlugSeveral } from './plug'
 import { useSelection } from './selection'
 import { ThreadTools } from './tools'
 import { useView } from './view-state'
-
-/** A press this long on a touch screen picks a lead up; shorter ones scroll. */
-const TOUCH_MS = 180
-const DRAG_PX = 6
 
 const LeadList = dynamic(() => import('./list/lead-list').then((module) => module.LeadList), {
   loading: () => <p className="p-4 text-faded">Laying out the list …</p>,
@@ -85,10 +73,7 @@ function useDrag() {
   const { selected, also, select } = useSelection()
   const plug = usePlug()
   const plugSeveral = usePlugSeveral()
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: DRAG_PX } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: TOUCH_MS, tolerance: DRAG_PX } }),
-  )
+  const sensors = useDragSensors()
   const at = (key: unknown) => harness.ports.find((placed) => placed.key === key)
   const pickUp = (key: unknown) => {
     const lead = at(key)

@@ -1,0 +1,13 @@
+import { MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core'
+
+/** A press this long on a touch screen picks a thing up; shorter ones scroll. */
+const TOUCH_MS = 180
+const DRAG_PX = 6
+
+/** What begins a drag: the mouse after a few pixels, a finger after a moment. Keys pick up and put down by presses instead. */
+export function useDragSensors() {
+  return useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: DRAG_PX } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: TOUCH_MS, tolerance: DRAG_PX } }),
+  )
+}
