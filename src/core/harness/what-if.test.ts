@@ -79,3 +79,14 @@ test('the kinds on a port: one lead of each part that draws there', () => {
   expect(kindsAt(derive(lantern), ref('m1', 'SYS1')).map(({ itemId }) => itemId)).toEqual(['f1'])
   expect(kindsAt(derive(lantern), ref('m1', 'SYS2'))).toEqual([])
 })
+
+/** By hand: L2 has 60 LEDs of 50 mA, and L3 with 20 of 60 mA hangs on its tail; one more of L2 is 3.00 A, not 4.20 A. */
+test('one more of the first light of a chain is that light, without the rest of the chain', () => {
+  const heron = derive(demoBuild('tangled-heron'))
+  const at = heron.ports.find(({ ref: to }) => heron.name(to) === 'LED5V B')!.ref
+  const rooms = kindsAt(heron, at).map((lead) => [heron.name(lead), roomFor(heron, lead, at)[0]?.eachAmps])
+  expect(rooms).toEqual([
+    ['L2 light lead', 3],
+    ['L3 light lead', expect.closeTo(1.2, 9)],
+  ])
+})

@@ -49,12 +49,13 @@ function roomIn(budget: Budget, terms: readonly Term[]): Room {
 }
 
 /**
- * What if one more of what this lead brings hung on this port: room at every limit up to the sources, nearest first.
+ * What if one more of the thing with this lead hung on this port: room at every limit up to the sources, nearest first.
  * Only amps are asked; plugs and devices that a port takes are the candidates' question.
  */
 export function roomFor(harness: Harness, lead: PortRef, to: PortRef): readonly Room[] {
   return railsOf(harness.port(lead).port).flatMap((rail) => {
-    const terms = harness.loads.into(lead, rail)
+    // One more of the thing itself: what hangs on it in a chain is not asked for.
+    const terms = harness.loads.into(lead, rail).filter(({ at }) => at.itemId === lead.itemId)
     return terms.length === 0 ? [] : above(harness, to, rail).budgets.map((budget) => roomIn(budget, terms))
   })
 }
