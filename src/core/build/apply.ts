@@ -13,7 +13,7 @@ import {
   setMind,
   without,
 } from './attached'
-import type { About, ChoiceList, Edit, SingleEdit } from './edit-schema'
+import type { About, ChoiceList, Edit, EditOf, SingleEdit } from './edit-schema'
 import { itemOf, partOf, portOf, sameRef } from './refs'
 import { chooseSchool, removeGroup, setGroup } from './groups'
 import { setFigure, setPart } from './part-edits'
@@ -25,8 +25,6 @@ export interface Applied {
   readonly build: Build
   readonly inverse: Edit
 }
-
-type EditOf<T extends SingleEdit['type']> = Extract<SingleEdit, { readonly type: T }>
 
 function insertPart(build: Build, part: Part | undefined, index: number): Build {
   if (part === undefined || build.parts.some((held) => held.id === part.id)) return build

@@ -192,6 +192,8 @@ const SINGLE_EDITS = [
 const SingleEditSchema = tagged('type', SINGLE_EDITS, 'SingleEdit')
 export type SingleEdit = ModelOf<typeof SingleEditSchema>
 
+export type EditOf<T extends SingleEdit['type']> = Extract<SingleEdit, { readonly type: T }>
+
 /** Several edits as one step, for undo and for saving: all of them or none. */
 const Batch = strict({ type: Type.Literal('batch'), edits: listOf(SingleEditSchema, LIMITS.editsPerSave) })
 

@@ -1,15 +1,11 @@
 import { LoomError } from '../errors'
 import { insertAt, without } from './attached'
-import type { SchoolChoice, SingleEdit } from './edit-schema'
+import type { SchoolChoice } from './edit-schema'
 import { itemOf } from './refs'
 import type { Build, Choices, Group } from './schema'
 import { SCHOOL_NAMES, type School } from './schools'
+import type { Changed } from './sound'
 
-/** A change of groups or schools: the build after it, and the edit that takes it back. */
-interface Changed {
-  readonly build: Build
-  readonly inverse: SingleEdit
-}
 export type Schools = NonNullable<Choices['schools']>
 
 /** The group, or an EDIT_SUBJECT_MISSING error that names it. */

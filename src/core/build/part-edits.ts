@@ -1,16 +1,9 @@
 import type { Figure } from '../formats/schema-kit'
 import type { Part } from '../parts/schema'
-import type { SingleEdit } from './edit-schema'
+import type { EditOf } from './edit-schema'
 import { partOf } from './refs'
 import type { Build } from './schema'
-import { refuse, withSoundPlaces } from './sound'
-
-type EditOf<T extends SingleEdit['type']> = Extract<SingleEdit, { readonly type: T }>
-/** The build after a change of a part, and the edit that takes it back. */
-interface Changed {
-  readonly build: Build
-  readonly inverse: SingleEdit
-}
+import { refuse, withSoundPlaces, type Changed } from './sound'
 
 /** Names of figures end in their unit; anything else in a part is not a figure and cannot be set as one. */
 const FIGURE_NAME = /(Amps|Watts|Mm|Awg|Ms|Rpm|Percent|M3PerH|Dba|Count|Volts|Microseconds|Milliohm|Milliamps|PerLed)$/

@@ -3,6 +3,12 @@ import type { Edit, SingleEdit } from './edit-schema'
 import { freshThreadId, sameRef } from './refs'
 import type { Build, Thread } from './schema'
 
+/** The edit that pulls threads out, as one step. */
+export const unplugEdit = (threads: readonly Thread[]): Edit => ({
+  type: 'batch',
+  edits: threads.map(({ id }): SingleEdit => ({ type: 'disconnect', threadId: id })),
+})
+
 /** The edit that puts a lead into a port, out of wherever it is now, as one step. */
 export function plugEdit(
   build: Build,

@@ -1,6 +1,13 @@
 import { LoomError } from '../errors'
+import type { SingleEdit } from './edit-schema'
 import { placeFaults } from './place-faults'
 import type { Build } from './schema'
+
+/** The build after a single change, and the edit that takes it back. */
+export interface Changed {
+  readonly build: Build
+  readonly inverse: SingleEdit
+}
 
 /** Refuses an edit with a sentence. */
 export function refuse(message: string): never {

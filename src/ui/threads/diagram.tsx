@@ -19,6 +19,7 @@ import { Legend } from './thread-line'
 import { ThreadLines } from './thread-lines'
 import { togetherWith } from './together'
 import { useCandidates } from './use-candidates'
+import { usePicked } from './use-picked'
 import { useRoom } from './use-room'
 import { useView } from './view-state'
 import { wayOf } from './way'
@@ -116,7 +117,7 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
   const [tabStop, setTabStop] = useState<string | null>(null)
   const surface = useRef<HTMLDivElement>(null)
 
-  const picked = harness.ports.find(({ key }) => selected !== null && key === portKey(selected.ref))
+  const picked = usePicked()
   const only = useShown(harness, picked)
   const layout = useMemo(() => layOut(harness, { arrangement, folded, only }), [harness, arrangement, folded, only])
   const width = room.width / zoom

@@ -14,6 +14,7 @@ import { candidateKey, candidateText } from '@/core/wording/candidate-text'
 import { useActions, useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { LeadWays } from '@/ui/shared/lead-ways'
+import { ReasonForm } from '@/ui/shared/reason-form'
 import { SeverityMark } from '@/ui/shared/severity'
 import { BudgetsOnWay } from './explain/budgets-on-way'
 import { LeadActions, PickAlike } from './lead-actions'
@@ -23,7 +24,6 @@ import { useSelection } from './selection'
 import { useCandidates } from './use-candidates'
 import { waysOf, type NamedWay } from './way'
 
-const MOST_REASON = 120
 const END_WORDS = { source: '', loose: ' is loose', nowhere: ' leads to no source', ring: ' feeds itself' } as const
 
 function WayLines({ harness, named }: { readonly harness: Harness; readonly named: NamedWay }) {
@@ -196,7 +196,6 @@ function MoveElsewhere({ placed }: { readonly placed: PlacedPort }) {
 function LeaveLoose({ placed }: { readonly placed: PlacedPort }) {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const [reason, setReason] = useState('')
   const parkedReason = harness.choices.parkedReasonAt(placed.ref)
   if (parkedReason !== undefined) {
     return (
@@ -208,28 +207,17 @@ function LeaveLoose({ placed }: { readonly placed: PlacedPort }) {
       </p>
     )
   }
-  const park = (event: React.FormEvent) => {
-    event.preventDefault()
-    if (reason.trim() !== '') dispatch(parkEdit(placed.ref, reason.trim()))
-  }
   return (
     <details className="px-3 py-1 text-[13px]">
-      <summary className="cursor-pointer text-faded">
+      <summary className="mb-1 cursor-pointer text-faded">
         {placed.port.need === 'optional' ? 'For comfort only: leave it loose …' : 'Leave it loose on purpose …'}
       </summary>
-      <form onSubmit={park} className="mt-1 flex gap-1.5">
-        <input
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-          maxLength={MOST_REASON}
-          aria-label="Why it stays loose"
-          placeholder="because …"
-          className="min-w-0 grow rounded border border-seam bg-linen px-1.5"
-        />
-        <Button small type="submit" disabled={reason.trim() === ''}>
-          Leave it loose
-        </Button>
-      </form>
+      <ReasonForm
+        label="Why it stays loose"
+        placeholder="because …"
+        action="Leave it loose"
+        onReason={(reason) => dispatch(parkEdit(placed.ref, reason))}
+      />
     </details>
   )
 }

@@ -3,7 +3,7 @@
 import { Command } from 'cmdk'
 import { ArrowLeft, ArrowRight } from 'lucide-react'
 import { useEffect, useMemo } from 'react'
-import { plugEdit } from '@/core/build/plug'
+import { plugEdit, unplugEdit } from '@/core/build/plug'
 import { portKey } from '@/core/build/refs'
 import type { Harness } from '@/core/harness/derive'
 import { looseLeads } from '@/core/harness/loose'
@@ -53,9 +53,7 @@ function Answers({ at, onNext }: { readonly at: PlacedPort; readonly onNext: () 
     if ((at.port.lanes?.count ?? 1) === 1) onNext()
   }
   const nothing = () => {
-    if (here.length > 0) {
-      dispatch({ type: 'batch', edits: here.map(({ id }) => ({ type: 'disconnect', threadId: id }) as const) })
-    }
+    if (here.length > 0) dispatch(unplugEdit(here))
     onNext()
   }
   return (

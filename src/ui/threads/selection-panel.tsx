@@ -3,7 +3,6 @@
 import { X } from 'lucide-react'
 import { useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
-import type { PlacedPort } from '@/core/harness/wiring'
 import { useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { ConnectorFace } from '@/ui/shared/connector-face'
@@ -14,13 +13,8 @@ import { DoubtDialog } from './plug'
 import { RecordPanel } from './record-panel'
 import { useSelection } from './selection'
 import { SeveralPanel } from './several-panel'
+import { usePicked } from './use-picked'
 import { useView } from './view-state'
-
-function usePicked(): PlacedPort | undefined {
-  const harness = useHarness()
-  const selected = useSelection((state) => state.selected)
-  return harness.ports.find(({ ref }) => ref.itemId === selected?.ref.itemId && ref.portId === selected.ref.portId)
-}
 
 /** The picked port: what it is, where it goes, what it carries. */
 export function SelectionPanel() {

@@ -2,6 +2,7 @@
 
 import { ArrowLeftRight, Unplug, X } from 'lucide-react'
 import { useMemo } from 'react'
+import { unplugEdit } from '@/core/build/plug'
 import { portKey } from '@/core/build/refs'
 import { swapEdit } from '@/core/build/rewire'
 import { candidatesFor } from '@/core/harness/candidates'
@@ -115,15 +116,7 @@ export function SeveralPanel({ leads }: { readonly leads: readonly PlacedPort[] 
           </Button>
         )}
         {threads.length > 0 && (
-          <Button
-            small
-            onClick={() =>
-              dispatch({
-                type: 'batch',
-                edits: threads.map(({ id }) => ({ type: 'disconnect', threadId: id }) as const),
-              })
-            }
-          >
+          <Button small onClick={() => dispatch(unplugEdit(threads))}>
             <Unplug size={14} aria-hidden /> Unplug {threads.length === 1 ? 'it' : `all ${threads.length}`}
           </Button>
         )}

@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useEffect, useRef } from 'react'
 import { portKey } from '@/core/build/refs'
+import { unplugEdit } from '@/core/build/plug'
 import { swapEdit } from '@/core/build/rewire'
 import type { PortRef } from '@/core/formats/schema-kit'
 import { useActions, useHarness } from '@/ui/build/context'
@@ -14,6 +15,7 @@ import { useDragSensors } from '@/ui/shared/drag-sensors'
 import { Diagram } from './diagram'
 import { usePlug, usePlugSeveral } from './plug'
 import { useSelection } from './selection'
+import { usePicked } from './use-picked'
 import { ThreadTools } from './tools'
 import { useView } from './view-state'
 
@@ -36,8 +38,7 @@ function useKeys() {
       }
       if (event.key === 'Delete' && !isTyping(event)) {
         const threads = new Set([selected.ref, ...also].flatMap((ref) => harness.threadsAt(ref)))
-        const edits = [...threads].map((thread) => ({ type: 'disconnect', threadId: thread.id }) as const)
-        if (edits.length > 0) dispatch({ type: 'batch', edits })
+        if (threads.size > 0) dispatch(unplugEdit([...threads]))
       }
     }
     window.addEventListener('keydown', onKey)
@@ -52,10 +53,10 @@ function usePick() {
   const plug = usePlug()
   const plugSeveral = usePlugSeveral()
   const isRecording = useView((state) => state.isRecording)
+  const held = usePicked()
   return (ref: PortRef, isMore: boolean) => {
     if (isRecording) return select({ ref })
     const { port } = harness.port(ref)
-    const held = harness.ports.find(({ key }) => selected !== null && key === portKey(selected.ref))
     const lead = held?.port.side === 'takes' ? held : undefined
     if (lead !== undefined && port.side === 'gives') {
       return also.length > 0 ? plugSeveral([lead.ref, ...also], ref) : plug(lead.ref, ref)

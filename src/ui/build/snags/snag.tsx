@@ -14,12 +14,12 @@ import { usePlaces } from '@/ui/places/places-state'
 import { useSelection } from '@/ui/threads/selection'
 import { Button } from '@/ui/shared/button'
 import { PreviewLine } from '@/ui/shared/preview-line'
+import { ReasonForm } from '@/ui/shared/reason-form'
 import { SeverityMark } from '@/ui/shared/severity'
 import { useActions, useHarness, useVerdicts } from '../context'
 import { stageOf } from '../stages'
 
 const MOST_MENDS = 6
-const MOST_REASON = 120
 
 /** What is left to do where no single edit helps. */
 const WITHOUT_MENDS: Readonly<Record<Severity, string>> = {
@@ -76,30 +76,14 @@ function Mends({ finding }: { readonly finding: Finding }) {
 /** A mind may be taken on, with a reason; it comes back when one of its figures gets worse. */
 function TakeOn({ finding }: { readonly finding: Finding }) {
   const { dispatch } = useActions()
-  const [reason, setReason] = useState('')
-  const take = (event: React.FormEvent) => {
-    event.preventDefault()
-    if (reason.trim() !== '') dispatch(acceptEdit(acceptanceOf(finding, reason.trim())))
-  }
   return (
-    <form onSubmit={take} className="flex gap-1.5">
-      <input
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-        maxLength={MOST_REASON}
-        aria-label="Why you take it on"
-        placeholder="or take it on, because …"
-        className="min-w-0 grow rounded border border-seam bg-linen px-1.5 text-[13px]"
-      />
-      <Button
-        small
-        type="submit"
-        disabled={reason.trim() === ''}
-        title="It comes back when one of its figures gets worse"
-      >
-        Take it on
-      </Button>
-    </form>
+    <ReasonForm
+      label="Why you take it on"
+      placeholder="or take it on, because …"
+      action="Take it on"
+      title="It comes back when one of its figures gets worse"
+      onReason={(reason) => dispatch(acceptEdit(acceptanceOf(finding, reason)))}
+    />
   )
 }
 

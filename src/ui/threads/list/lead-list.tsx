@@ -16,6 +16,7 @@ import {
 import clsx from 'clsx'
 import { ArrowDown, ArrowUp, Copy } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
+import { unplugEdit } from '@/core/build/plug'
 import { sameRef } from '@/core/build/refs'
 import { leadRows, type LeadRow } from '@/core/sheet/lead-rows'
 import { countOf } from '@/core/wording/text'
@@ -214,10 +215,8 @@ export function LeadList() {
     onDelete: ({ row }) => {
       const lead = rows[row]
       if (lead === undefined || lead.getIsGrouped()) return
-      const edits = harness
-        .threadsAt(lead.original.ref)
-        .map(({ id }) => ({ type: 'disconnect', threadId: id }) as const)
-      if (edits.length > 0) dispatch({ type: 'batch', edits })
+      const threads = harness.threadsAt(lead.original.ref)
+      if (threads.length > 0) dispatch(unplugEdit(threads))
     },
     onCopy: ({ row }) => rows[row] !== undefined && void copy([rows[row]]),
     onLand: ({ row }) => {
