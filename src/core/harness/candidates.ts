@@ -4,7 +4,7 @@ import type { Rail, Wire } from '../parts/connectors'
 import { fitOf, railsOf, type Misfit } from '../parts/mating'
 import { compareMarks, inOrder } from '../units/compare'
 import { sumUp, type Budget, type Sum } from './budgets'
-import { above, type Above } from './above'
+import { above } from './above'
 import type { Harness } from './derive'
 import type { Term } from './draw'
 import { hasRoomFor } from './occupancy'
@@ -83,15 +83,6 @@ function worstOf(changes: readonly BudgetChange[]): Verdict {
   return verdicts.reduce<Verdict>((worst, v) => (VERDICTS.indexOf(v) > VERDICTS.indexOf(worst) ? v : worst), 'holds')
 }
 
-/** How the port stands before any sum is asked: plugged here already, not to be used, or open. */
-function standing(harness: Harness, lead: Lead, to: PlacedPort, feeds: readonly Above[]): Verdict | 'open' {
-  const { ref } = lead.placed
-  if (harness.across(ref).includes(to)) return 'here'
-  if (fitOf(lead.placed.port, to.port).misfit !== 'none') return 'misfit'
-  if (feeds.some(({ itemIds }) => itemIds.has(ref.itemId))) return 'ring'
-  return hasRoomFor(harness, to.ref, ref) ? 'open' : 'taken'
-}
-
 const isLight = ({ port }: PlacedPort) => port.wires.some((wire) => wire === 'data' || wire === 'r')
 
 /** From the best to the worst; where it is open it may yet be well. */
@@ -104,32 +95,42 @@ function hardestRun(harness: Harness, lead: PlacedPort, to: PlacedPort): Run | u
   return runsTo(harness, lead, to).toSorted((a, b) => hardness(b) - hardness(a))[0]
 }
 
+/** The supplies on a port that are other than those the lead asks for. */
+function wrongRailsAt(harness: Harness, { placed, terms }: Lead, to: PlacedPort): readonly Rail[] {
+  const others = terms.flatMap(([rail]) =>
+    railsOn(harness, to.ref, placed.port, rail).flatMap((reach) => (reach.rail === rail ? [] : [reach.rail])),
+  )
+  return [...new Set(others)]
+}
+
+/** A port that the plug does not fit is asked for no sum; between two lights the volts are what hurts, and are told. */
+function misfitAt(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
+  const { misfit, lost } = fitOf(lead.placed.port, to.port)
+  const wrongRails = isLight(lead.placed) && isLight(to) ? wrongRailsAt(harness, lead, to) : []
+  const verdict = wrongRails.length > 0 ? 'volts' : 'misfit'
+  return { to: to.ref, verdict, misfit, lost, changes: [], wrongRails, run: undefined }
+}
+
 function candidateFor(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
   const fit = fitOf(lead.placed.port, to.port)
+  const isHere = harness.across(lead.placed.ref).includes(to)
+  if (fit.misfit !== 'none' && !isHere) return misfitAt(harness, lead, to)
   const supplies = lead.terms.map(([rail, terms]) => ({
     rail,
     terms,
     on: railsOn(harness, to.ref, lead.placed.port, rail),
     above: above(harness, to.ref, rail),
   }))
-  const wrongRails = [
-    ...new Set(supplies.flatMap(({ rail, on }) => on.map((reach) => reach.rail).filter((other) => other !== rail))),
-  ]
+  const wrongRails = wrongRailsAt(harness, lead, to)
   const shared = supplies.filter(({ rail }) => to.port.wires.includes(rail))
   const changes = shared.flatMap(({ terms, above: { budgets } }) => changesFor(budgets, terms))
   const run = fit.misfit === 'none' ? hardestRun(harness, lead.placed, to) : undefined
   const common = { to: to.ref, misfit: fit.misfit, lost: fit.lost, changes, wrongRails, run }
-  const stands = standing(
-    harness,
-    lead,
-    to,
-    shared.map((supply) => supply.above),
-  )
-  if (stands === 'here') return { ...common, verdict: 'here' }
-  // Between two lights the volts are what hurts; for any other pair that does not mate, the plug says enough.
-  const hurts = wrongRails.length > 0 && (fit.misfit === 'none' || (isLight(lead.placed) && isLight(to)))
-  if (hurts) return { ...common, verdict: 'volts' }
-  if (stands !== 'open') return { ...common, verdict: stands }
+  if (isHere) return { ...common, verdict: 'here' }
+  if (wrongRails.length > 0) return { ...common, verdict: 'volts' }
+  const { ref } = lead.placed
+  if (shared.some((supply) => supply.above.itemIds.has(ref.itemId))) return { ...common, verdict: 'ring' }
+  if (!hasRoomFor(harness, to.ref, ref)) return { ...common, verdict: 'taken' }
   const isUnfed = supplies.length > 0 && supplies.every(({ on }) => on.length === 0)
   const verdict = isUnfed ? 'unfed' : worstOf(changes)
   return { ...common, verdict: verdict !== 'over' && run?.verdict === 'no' ? 'short' : verdict }

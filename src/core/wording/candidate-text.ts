@@ -5,7 +5,7 @@ import type { Harness } from '../harness/derive'
 import { FAMILY_FACTS, type Wire } from '../parts/connectors'
 import { RAIL_VOLTS } from '../physics/amps'
 import { formatAlike } from '../units/format'
-import { listNames } from './text'
+import { listNames, withArticle } from './text'
 
 const LOST_WORDS: Partial<Record<Wire, string>> = {
   pwm: 'no PWM: full speed unless its voltage is lowered',
@@ -30,7 +30,7 @@ function misfitWords(harness: Harness, lead: PortRef, { misfit, to }: Candidate)
   const toPort = harness.port(to).port
   switch (misfit) {
     case 'family':
-      return `does not mate: this is a ${FAMILY_FACTS[toPort.connector.family].name}`
+      return `does not mate: this is ${withArticle(FAMILY_FACTS[toPort.connector.family].name)}`
     case 'maker':
       return `a link of ${toPort.connector.maker ?? 'another maker'}: does not mate`
     case 'generation':
@@ -136,6 +136,7 @@ export function candidateShortText(harness: Harness, lead: PortRef, candidate: C
     case 'short':
       return 'too short'
     case 'ring':
+      return 'feeds it itself'
     case 'misfit':
       return 'does not mate'
     case 'taken':

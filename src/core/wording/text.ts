@@ -12,6 +12,11 @@ export function listNames(names: readonly string[]): string {
   return `${shown.slice(0, -1).join(', ')} and ${last}`
 }
 
+/** A noun with its article, by the sound of its first letter. */
+export function withArticle(noun: string): string {
+  return `${/^[aeio]/i.test(noun) ? 'an' : 'a'} ${noun}`
+}
+
 /** `1 stop`, `3 stops`. */
 export function countOf(count: number, noun: string): string {
   return `${count} ${noun}${count === 1 ? '' : 's'}`

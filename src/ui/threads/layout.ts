@@ -4,6 +4,7 @@ import type { Budget } from '@/core/harness/budgets'
 import type { Harness } from '@/core/harness/derive'
 import type { PlacedPort } from '@/core/harness/wiring'
 import type { Part } from '@/core/parts/schema'
+import { groupBy } from '@/core/units/group'
 
 /** Fixed heights, so that the picture follows from the build alone and nothing has to be measured. */
 export const HEAD_PX = 28
@@ -86,8 +87,15 @@ export function columnOf(part: Part): Column {
   return part.ports.some((port) => port.side === 'gives' && port.need !== 'onward') ? 'boxes' : 'devices'
 }
 
-function sharedBudgets(harness: Harness, itemId: string): readonly Budget[] {
-  const own = harness.budgets.filter((budget) => budget.at.length > 1 && budget.at[0]?.itemId === itemId)
+/** The limits that several ports of an item share, by item. */
+function sharedBudgets(harness: Harness): ReadonlyMap<string, readonly Budget[]> {
+  const shared = harness.budgets.filter((budget) => budget.at.length > 1)
+  const byItem = groupBy(shared, (budget) => budget.at[0]!.itemId)
+  return new Map([...byItem].map(([itemId, own]) => [itemId, worthARow(own)]))
+}
+
+/** Of limits of one name that nothing draws from, one is enough. */
+function worthARow(own: readonly Budget[]): readonly Budget[] {
   return own.filter((budget) => budget.state !== 'idle' || own.find((other) => other.name === budget.name) === budget)
 }
 
@@ -106,13 +114,15 @@ function inCaseOrder(harness: Harness, items: readonly Item[]): readonly Item[] 
   return items.toSorted((a, b) => numberOf(a) - numberOf(b))
 }
 
+/** What all columns are laid out from. */
+interface Drawing {
+  readonly harness: Harness
+  readonly folded: ReadonlySet<string>
+  readonly sharedBy: ReadonlyMap<string, readonly Budget[]>
+}
+
 /** The cards of a column, top to bottom, without their places. */
-function bareCards(
-  harness: Harness,
-  items: readonly Item[],
-  column: Column,
-  folded: ReadonlySet<string>,
-): readonly Bare[] {
+function bareCards({ harness, folded, sharedBy }: Drawing, items: readonly Item[], column: Column): readonly Bare[] {
   const groups = column === 'devices' ? (harness.build.groups ?? []).filter(({ id }) => folded.has(id)) : []
   const seen = new Set<string>()
   return items.flatMap((item): Bare[] => {
@@ -127,7 +137,7 @@ function bareCards(
     }
     const { part } = harness.factsOfItem(item.id)
     const isFolded = folded.has(item.id)
-    const shared = isFolded ? [] : sharedBudgets(harness, item.id)
+    const shared = isFolded ? [] : (sharedBy.get(item.id) ?? [])
     const isSlim = column === 'devices' && !isFolded && shared.length === 0
     return [
       {
@@ -200,6 +210,7 @@ export function layOut(harness: Harness, { arrangement, folded = new Set(), only
   )
   const ranks = new Map(arrangement?.order.map((id, rank) => [id, rank]))
   const rankOf = ({ id }: Item) => ranks.get(id) ?? Number.MAX_SAFE_INTEGER
+  const drawing: Drawing = { harness, folded, sharedBy: sharedBudgets(harness) }
   const cards: Card[] = []
   const titles: Title[] = []
   let bottomPx = TOP_PX
@@ -218,7 +229,7 @@ export function layOut(harness: Harness, { arrangement, folded = new Set(), only
             ? own.toSorted((a, b) => rankOf(a) - rankOf(b))
             : own
       const wishesPx = column === 'boxes' ? arrangement?.wishesPx : undefined
-      return stack(bareCards(harness, ordered, column, folded), bottomPx, wishesPx)
+      return stack(bareCards(drawing, ordered, column), bottomPx, wishesPx)
     })
     cards.push(...columns.flatMap(({ placed }) => placed))
     titles.push(...columns.flatMap((column) => column.titles))

@@ -42,12 +42,34 @@ function piecesFor(harness: Harness, leads: readonly PlacedPort[], to: PlacedPor
   )
 }
 
-/** A menu of what can be put between leads and the port that they go to. */
-function PutBetween({ leads, to }: { readonly leads: readonly PlacedPort[]; readonly to: PlacedPort }) {
+/** What would fit there is asked for only when the menu is open. */
+function Pieces({ leads, to }: { readonly leads: readonly PlacedPort[]; readonly to: PlacedPort }) {
   const harness = useHarness()
   const { dispatch } = useActions()
   const choices = piecesFor(harness, leads, to)
-  if (choices.length === 0) return null
+  if (choices.length === 0) {
+    return (
+      <DropdownMenu.Item disabled className={MENU_ITEM_CLASS}>
+        Nothing known fits both plugs.
+      </DropdownMenu.Item>
+    )
+  }
+  return choices.map(({ key, text, piece }) => (
+    <DropdownMenu.Item
+      key={key}
+      className={MENU_ITEM_CLASS}
+      onSelect={() => {
+        const edit = insertEdit(harness.build, { leads: leads.map(({ ref }) => ref), to: to.ref, piece })
+        if (edit !== undefined) dispatch(edit)
+      }}
+    >
+      {text}
+    </DropdownMenu.Item>
+  ))
+}
+
+/** A menu of what can be put between leads and the port that they go to. */
+function PutBetween({ leads, to }: { readonly leads: readonly PlacedPort[]; readonly to: PlacedPort }) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
@@ -57,18 +79,7 @@ function PutBetween({ leads, to }: { readonly leads: readonly PlacedPort[]; read
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className={MENU_CLASS}>
-          {choices.map(({ key, text, piece }) => (
-            <DropdownMenu.Item
-              key={key}
-              className={MENU_ITEM_CLASS}
-              onSelect={() => {
-                const edit = insertEdit(harness.build, { leads: leads.map(({ ref }) => ref), to: to.ref, piece })
-                if (edit !== undefined) dispatch(edit)
-              }}
-            >
-              {text}
-            </DropdownMenu.Item>
-          ))}
+          <Pieces leads={leads} to={to} />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -113,7 +113,7 @@ function Option({
 }
 
 /** So many ports are offered at once; typing finds the others. */
-const MOST_OPEN = 12
+const MOST_OPEN = 8
 const MOST_CLOSED = 20
 
 function Candidates({ placed }: { readonly placed: PlacedPort }) {

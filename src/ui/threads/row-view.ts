@@ -105,9 +105,21 @@ export type RowState =
   | { readonly is: 'bar'; readonly bar: BarView }
   | { readonly is: 'answer'; readonly text: string; readonly title: string; readonly look: Look | undefined }
 
+const namesAcross = (harness: Harness, { ref }: PlacedPort) =>
+  harness
+    .across(ref)
+    .map((other) => harness.name(other.ref))
+    .join(', ')
+
+/** A lead with a limit of its own, such as the feed of a box, shows what it carries; the thread shows where it goes. */
 function leadState(harness: Harness, placed: PlacedPort): RowState {
-  const others = harness.across(placed.ref)
-  if (others.length > 0) return { is: 'plugged', text: others.map((other) => harness.name(other.ref)).join(', ') }
+  const text = namesAcross(harness, placed)
+  if (text !== '') {
+    const budget = worstBudget(harness, placed)
+    if (budget === undefined || budget.limitFrom !== 'part') return { is: 'plugged', text }
+    const bar = barOf(harness, budget)
+    return { is: 'bar', bar: { ...bar, words: `from ${text}: ${bar.words}` } }
+  }
   if (harness.choices.parkedReasonAt(placed.ref) !== undefined) return { is: 'parked', text: 'left loose' }
   return { is: placed.port.need === 'optional' ? 'wanting' : 'loose', text: 'loose' }
 }
@@ -132,8 +144,6 @@ export function rowState(
   if (budget !== undefined) return { is: 'bar', bar: barOf(harness, budget) }
   const usb = usbBarOf(harness, placed)
   if (usb !== undefined) return { is: 'bar', bar: usb }
-  const others = harness.across(placed.ref)
-  return others.length === 0
-    ? { is: 'free', text: 'free' }
-    : { is: 'plugged', text: others.map((other) => harness.name(other.ref)).join(', ') }
+  const text = namesAcross(harness, placed)
+  return text === '' ? { is: 'free', text: 'free' } : { is: 'plugged', text }
 }
