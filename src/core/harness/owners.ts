@@ -8,17 +8,17 @@ export type SpeedOwner = 'board' | 'controller' | 'sync' | 'pump'
 export type LightOwner = NonNullable<Schools['light']>
 
 /** Only a board tells what its headers are for. */
-const isBoard = ({ facts }: PlacedPort) => facts.part.ports.some(({ role }) => role !== undefined)
+const isBoard = ({ facts }: Pick<PlacedPort, 'facts'>) => facts.part.ports.some(({ role }) => role !== undefined)
 
 /** Who rules what hangs on the port that a speed command comes from; `follows` says whether it comes through a box that follows. */
-export function speedOwnerOf(head: PlacedPort, follows: boolean): SpeedOwner {
+export function speedOwnerOf(head: Pick<PlacedPort, 'facts'>, follows: boolean): SpeedOwner {
   if (follows) return 'sync'
   if (isBoard(head)) return 'board'
   return head.facts.all.motor.some(({ pump }) => pump === true) ? 'pump' : 'controller'
 }
 
 /** Who rules a light of this maker at a port that makes light data; undefined where nobody says whether it needs a program. */
-export function lightOwnerOf(source: PlacedPort, maker: string | undefined): LightOwner | undefined {
+export function lightOwnerOf(source: Pick<PlacedPort, 'facts' | 'port'>, maker: string | undefined): LightOwner | undefined {
   if (isBoard(source)) return 'board'
   const drives = source.facts.all.drives.find((r) => r.signal === 'light' && r.outlets.includes(source.port.id))
   if (drives?.needsProgram === undefined) return undefined

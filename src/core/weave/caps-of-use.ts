@@ -1,0 +1,32 @@
+import type { Rail } from '../parts/connectors'
+import { capsOf, type Cap } from './caps'
+import type { LeadClass, Piece, Use } from './problem'
+
+/** What a limit of a piece lets through all its outlets together, in mA; undefined where it says nothing of amps. */
+export function capOfPiece({ outlets, inlet }: Piece, { rail, milliamps, ports, isShared }: Cap): number | undefined {
+  if (rail === undefined || milliamps === undefined) return undefined
+  return isShared || ports.includes(inlet.id) ? milliamps : milliamps * outlets.length
+}
+
+/** What one port of a use lets through on a rail, its piece included, in mA; undefined where no limit is known. */
+export function singleCapOf({ group, piece }: Use, rail: Rail): number | undefined {
+  const ids = group.ports.map(({ id }) => id)
+  const isFed = piece?.facts.all.powers.some((powers) => powers.rail === rail) === true
+  const ofPort = capsOf(group.host.facts).filter((cap) => cap.rail === rail && cap.ports.some((id) => ids.includes(id)))
+  const ofPiece = piece === undefined ? [] : capsOf(piece.facts).filter((cap) => cap.rail === rail)
+  const known = [
+    ...(isFed ? [] : ofPort.flatMap(({ milliamps }) => milliamps ?? [])),
+    ...ofPiece.flatMap((cap) => capOfPiece(piece!, cap) ?? []),
+  ]
+  return known.length === 0 ? undefined : Math.min(...known)
+}
+
+/** Whether a single lead is over the headroom of a port that takes it alone: 1, else 0. */
+export function tightOnItsOwn(use: Use, { milliamps }: LeadClass, headroomPercent: number): number {
+  if (use.port !== undefined) return 0
+  const isTight = [...milliamps].some(([rail, own]) => {
+    const cap = singleCapOf(use, rail)
+    return cap !== undefined && own > Math.floor((cap * (100 - headroomPercent)) / 100 + 1e-6)
+  })
+  return Number(isTight)
+}

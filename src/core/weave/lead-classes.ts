@@ -1,0 +1,162 @@
+import { speedSchool, lightSchool } from '../harness/owners'
+import type { Harness } from '../harness/derive'
+import { drawOf } from '../harness/draw'
+import { supplyPortOf, type PartFacts } from '../harness/part-facts'
+import { runsTo } from '../harness/ways'
+import type { PlacedPort } from '../harness/wiring'
+import { RAILS, type Rail } from '../parts/connectors'
+import { fitOf } from '../parts/mating'
+import type { Port } from '../parts/schema'
+import { groupBy } from '../units/group'
+import { isDevice } from './sort-out'
+import type { Host, LeadClass, Piece } from './problem'
+
+/** Whole mA, rounded up, so that a plan never counts on a fraction. A hair of floating point is no mA. */
+export const milliampsUp = (amps: number): number => Math.ceil(amps * 1000 - 1e-6)
+
+/** What a part draws by one of its leads, its own consumers alone, in mA by rail. */
+function drawsBy(facts: PartFacts, port: Port): ReadonlyMap<Rail, number> {
+  const sums = new Map<Rail, number>()
+  for (const consumer of facts.consumers) {
+    const { rail } = consumer
+    if (!facts.copper(rail, port.id).includes(supplyPortOf(consumer))) continue
+    const { amps } = drawOf(consumer, { itemId: '', portId: port.id })
+    sums.set(rail, (sums.get(rail) ?? 0) + milliampsUp(amps ?? 0))
+  }
+  return sums
+}
+
+/** Start-up current of the motors on this lead in mA, where it is known; else what they are rated at. */
+function startBy({ all }: PartFacts, port: Port, rated: number): number {
+  const motors = all.motor.filter((motor) => motor.port === port.id)
+  const known = motors.flatMap(({ startAmps }) => (startAmps === undefined ? [] : [milliampsUp(startAmps.value)]))
+  return known.length === 0 ? rated : known.reduce((sum, milliamps) => sum + milliamps, 0)
+}
+
+/** What a lead is, whoever's it is. */
+function kindOf(facts: PartFacts, port: Port) {
+  const motors = facts.all.motor.filter((motor) => motor.port === port.id || motor.tachPort === port.id)
+  const lights = facts.all.light.filter(({ input }) => input === port.id)
+  const onward = facts.part.ports.find(
+    (other) => other.side === 'gives' && other.need === 'onward' && fitOf(port, other).misfit === 'none',
+  )
+  const milliamps = drawsBy(facts, port)
+  return {
+    port,
+    facts,
+    milliamps,
+    startMilliamps: startBy(facts, port, milliamps.get('12v') ?? 0),
+    isMotor: facts.all.motor.some((motor) => motor.port === port.id && port.wires.includes('12v')),
+    isPump: motors.some(({ pump }) => pump === true),
+    isLight: lights.length > 0,
+    ledCount: lights.reduce((sum, { addressedLedCount }) => sum + (addressedLedCount?.value ?? 0), 0),
+    isChainable: onward !== undefined,
+  }
+}
+
+/** The group that the lead's item belongs to: one that is named, else its row in the case, else all of its part. */
+function groupKeyOf({ build, placeOf }: Harness, { item }: PlacedPort): string {
+  const named = build.groups?.find(({ itemIds }) => itemIds.includes(item.id))
+  if (named !== undefined) return `group ${named.id}`
+  const mount = placeOf(item.id)?.place.mount
+  return mount === undefined ? `part ${item.partId}` : `row ${mount.caseItemId} ${mount.panelId} ${item.partId}`
+}
+
+function isRadiatorFan({ build, placeOf }: Harness, { item }: PlacedPort): boolean {
+  if (placeOf(item.id)?.place.radiatorSide !== undefined) return true
+  return (
+    build.groups?.some(({ schools, itemIds }) => schools?.radiatorFans !== undefined && itemIds.includes(item.id)) ===
+    true
+  )
+}
+
+/** The places that a lead certainly does not reach by itself; none where no place is said. */
+function unreachedBy(harness: Harness, lead: PlacedPort): ReadonlySet<string> {
+  if (harness.placeOf(lead.item.id) === undefined) return new Set()
+  const givers = harness.ports.filter(({ port }) => port.side === 'gives' && fitOf(lead.port, port).misfit === 'none')
+  return new Set(
+    givers.filter((to) => runsTo(harness, lead, to).some(({ verdict }) => verdict === 'no')).map(({ key }) => key),
+  )
+}
+
+function classOf(harness: Harness, leads: readonly PlacedPort[], unreached: ReadonlySet<string>): LeadClass {
+  const [first] = leads
+  return {
+    ...kindOf(first!.facts, first!.port),
+    key: first!.key,
+    leads,
+    host: undefined,
+    isRadiatorFan: isRadiatorFan(harness, first!),
+    groupKey: groupKeyOf(harness, first!),
+    unreached,
+  }
+}
+
+/** The leads of a box that is used: its feeds and its USB lead, and its sync leads where the board is to lead it. */
+function leadsOfHost(harness: Harness, host: Host): readonly LeadClass[] {
+  const { facts, item } = host
+  if (host.isThere) return []
+  const wantsSync = harness.build.choices.schools?.speed === 'sync'
+  const wanted = facts.part.ports.filter(({ side, need, wires }) => {
+    if (side !== 'takes' || need === 'onward') return false
+    if (need === 'required' || wires.includes('usb')) return true
+    return wantsSync && facts.all.follows.some(({ signal }) => signal === 'speed')
+  })
+  return wanted.map((port): LeadClass => {
+    const common = { leads: [], host, isRadiatorFan: false, groupKey: undefined, unreached: new Set<string>() }
+    const placed = item === undefined ? undefined : harness.port({ itemId: item.id, portId: port.id })
+    const unreached = placed === undefined ? common.unreached : unreachedBy(harness, placed)
+    return { ...kindOf(facts, port), ...common, key: `${host.key}.${port.id}`, unreached }
+  })
+}
+
+/** The supply leads of a piece; its inlet is told by where it stands. */
+export function leadsOfPiece({ facts, feeds }: Piece): readonly LeadClass[] {
+  return feeds.map((port): LeadClass => {
+    const common = {
+      leads: [],
+      host: undefined,
+      isRadiatorFan: false,
+      groupKey: undefined,
+      unreached: new Set<string>(),
+    }
+    return { ...kindOf(facts, port), ...common, key: `${facts.part.id} ${port.id}` }
+  })
+}
+
+/** Leads that are left out: pinned ones, those that stay loose on purpose, and tails. */
+function isWanted(harness: Harness, { port, ref }: PlacedPort): boolean {
+  if (port.side !== 'takes' || port.need === undefined || port.need === 'onward') return false
+  if (harness.choices.parkedReasonAt(ref) !== undefined) return false
+  return !harness.threadsAt(ref).some(({ pinned }) => pinned === true)
+}
+
+/** All leads that want a port, gathered into classes of leads that are alike for the plan. */
+export function leadClasses(harness: Harness, hosts: readonly Host[]): readonly LeadClass[] {
+  const wanted = harness.ports.filter(
+    (placed) => isDevice(harness.factsOfItem(placed.item.id)) && isWanted(harness, placed),
+  )
+  const alike = groupBy(
+    wanted.map((placed) => ({ placed, unreached: unreachedBy(harness, placed) })),
+    ({ placed, unreached }) => {
+      const { item, port } = placed
+      const schools = [speedSchool(harness.build, item.id)?.wanted, lightSchool(harness.build, item.id)?.wanted]
+      const where = [groupKeyOf(harness, placed), isRadiatorFan(harness, placed), ...[...unreached].toSorted()]
+      return [item.partId, port.id, ...schools, ...where].join(' ')
+    },
+  )
+  return [
+    ...[...alike.values()].map((list) =>
+      classOf(
+        harness,
+        list.map(({ placed }) => placed),
+        list[0]!.unreached,
+      ),
+    ),
+    ...hosts.flatMap((host) => leadsOfHost(harness, host)),
+  ]
+}
+
+/** The rails that a lead has to be given, in a fixed order. */
+export const railsWanted = ({ milliamps, port }: LeadClass): readonly Rail[] =>
+  RAILS.filter((rail) => milliamps.has(rail) && port.wires.includes(rail))

@@ -1,0 +1,172 @@
+import type { Model, Row, Terms, Values } from './model'
+
+interface Part {
+  readonly row: number
+  readonly factor: number
+}
+
+/** A hair of floating point is no violation. */
+const SLACK = 1e-6
+
+/** So many steps of one thing asking for another are followed: a lead, its piece, its feed, the feed's box, its limits. */
+const MOST_DEPTH = 8
+
+/**
+ * The rows of a model with a plan that is being built, so that what one change asks for is found at once. A row that a
+ * change would break is mended by raising another variable of it: a port that is used, a thing that is bought, a limit
+ * over its headroom.
+ */
+export class Ledger {
+  private readonly index: ReadonlyMap<string, number>
+  private readonly parts: readonly (readonly Part[])[]
+  private readonly rows: readonly Row[]
+  private readonly sums: Float64Array
+  private readonly amounts: Float64Array
+  /** What was changed, newest last, so that a try can be taken back. */
+  private readonly menders: (readonly { readonly at: number; readonly factor: number }[] | undefined)[] = []
+  private readonly goalSums: number[]
+  private readonly goalParts: readonly (readonly Part[])[]
+  private readonly trail: (readonly [variable: number, by: number])[] = []
+
+  constructor(private readonly model: Model) {
+    const { variables, rows } = model
+    this.index = new Map(variables.map(({ name }, at) => [name, at]))
+    const parts: Part[][] = variables.map(() => [])
+    rows.forEach(({ terms }, row) => {
+      for (const [name, factor] of terms) parts[this.index.get(name)!]!.push({ row, factor })
+    })
+    this.parts = parts
+    const goalParts: Part[][] = variables.map(() => [])
+    model.goals.forEach(({ terms }, row) => {
+      for (const [name, factor] of terms) goalParts[this.index.get(name)!]!.push({ row, factor })
+    })
+    this.goalParts = goalParts
+    this.goalSums = model.goals.map(() => 0)
+    this.rows = rows
+    this.sums = new Float64Array(rows.length)
+    this.amounts = new Float64Array(variables.length)
+  }
+
+  /** Sets a variable without asking the rows. */
+  force(name: string, to: number): void {
+    const at = this.index.get(name)!
+    this.note(at, to - this.amounts[at]!)
+  }
+
+  amount(name: string): number {
+    return this.amounts[this.index.get(name)!]!
+  }
+
+  values(): Values {
+    return new Map(
+      this.model.variables.flatMap(({ name }, at) => (this.amounts[at] === 0 ? [] : [[name, this.amounts[at]!]])),
+    )
+  }
+
+  /** A place to go back to. */
+  mark(): number {
+    return this.trail.length
+  }
+
+  backTo(mark: number): void {
+    while (this.trail.length > mark) {
+      const [at, by] = this.trail.pop()!
+      this.move(at, -by)
+    }
+  }
+
+  /** Changes several variables as one, for rows that only hold for all of them. */
+  change(changes: Terms): boolean {
+    const mark = this.mark()
+    for (const [name, by] of changes) {
+      const at = this.index.get(name)!
+      if (!this.isWithin(at, by)) {
+        this.backTo(mark)
+        return false
+      }
+      this.note(at, by)
+    }
+    const touched = new Set(changes.flatMap(([name]) => this.parts[this.index.get(name)!]!.map(({ row }) => row)))
+    for (const row of touched) {
+      if (!this.mend(row, MOST_DEPTH)) {
+        this.backTo(mark)
+        return false
+      }
+    }
+    return true
+  }
+
+  private isWithin(at: number, by: number): boolean {
+    const after = this.amounts[at]! + by
+    return after >= -SLACK && after <= this.model.variables[at]!.most + SLACK
+  }
+
+  private move(at: number, by: number): void {
+    this.amounts[at]! += by
+    for (const { row, factor } of this.parts[at]!) this.sums[row]! += factor * by
+    for (const { row, factor } of this.goalParts[at]!) this.goalSums[row]! += factor * by
+  }
+
+  private note(at: number, by: number): void {
+    this.move(at, by)
+    this.trail.push([at, by])
+  }
+
+  private raise(at: number, by: number, depth: number): boolean {
+    if (depth === 0 || !this.isWithin(at, by)) return false
+    this.note(at, by)
+    return this.parts[at]!.every(({ row }) => this.mend(row, depth - 1))
+  }
+
+  /** How far a row is below its least (negative) or over its most (positive). */
+  private excess(row: number): number {
+    const { least, most } = this.rows[row]!
+    const sum = this.sums[row]!
+    if (most !== undefined && sum > most + SLACK) return sum - most
+    return least !== undefined && sum < least - SLACK ? sum - least : 0
+  }
+
+  /** Brings a row back within its bounds by raising another variable of it, the one that costs least. */
+  private mend(row: number, depth: number): boolean {
+    const excess = this.excess(row)
+    if (excess === 0) return true
+    let best: { readonly at: number; readonly by: number; readonly costs: readonly number[] } | undefined
+    const menders = this.mendersOf(row).filter(({ factor }) => factor * excess < 0)
+    for (const { at, factor } of menders) {
+      const needed = Math.abs(excess / factor)
+      const by = this.model.variables[at]!.isWhole ? Math.ceil(needed - SLACK) : needed
+      const mark = this.mark()
+      const isMended = this.raise(at, by, depth) && this.excess(row) === 0
+      if (isMended && menders.length === 1) return true
+      const costs = this.costs()
+      if (isMended && (best === undefined || isLess(costs, best.costs))) best = { at, by, costs }
+      this.backTo(mark)
+    }
+    return best !== undefined && this.raise(best.at, best.by, depth)
+  }
+
+  private mendersOf(row: number): readonly { readonly at: number; readonly factor: number }[] {
+    let known = this.menders[row]
+    if (known === undefined) {
+      const { terms, menders } = this.rows[row]!
+      known = terms
+        .map(([name, factor]) => ({ at: this.index.get(name)!, factor, name }))
+        .filter(({ at, name }) => menders?.includes(name) ?? this.model.variables[at]!.provides)
+      this.menders[row] = known
+    }
+    return known
+  }
+
+  /** What the goals come to, in their order. */
+  costs(): readonly number[] {
+    return [...this.goalSums]
+  }
+}
+
+/** Whether the first list of figures is better than the second, the first that differs deciding. */
+export function isLess(a: readonly number[], b: readonly number[]): boolean {
+  for (const [index, value] of a.entries()) {
+    if (Math.abs(value - b[index]!) > SLACK) return value < b[index]!
+  }
+  return false
+}

@@ -1,0 +1,114 @@
+import type { Item } from '../build/schema'
+import type { PartFacts } from '../harness/part-facts'
+import type { PlacedPort } from '../harness/wiring'
+import type { Rail } from '../parts/connectors'
+import type { Part, Port } from '../parts/schema'
+
+/** Something that gives by itself: a source, a box that is there, or a copy of one that may be bought. */
+export interface Host {
+  readonly key: string
+  readonly facts: PartFacts
+  /** The item, where it is on the bench. */
+  readonly item: Item | undefined
+  /** Whether the plan cannot do without it: a source, or a device that has outlets. */
+  readonly isThere: boolean
+  /** Whether it has to be paid for when it is used. */
+  readonly isBought: boolean
+  /** Copies of one part that may be bought are used in this order. */
+  readonly copyIndex: number
+}
+
+/** Something with one inlet that hands on what comes in: a splitter, a hub, an extension, an adapter. */
+export interface Piece {
+  readonly facts: PartFacts
+  readonly inlet: Port
+  readonly outlets: readonly Port[]
+  readonly feeds: readonly Port[]
+  /** Items on the bench that need not be paid for. */
+  readonly owned: readonly Item[]
+  /** Items on the bench that are on the shopping list. */
+  readonly listed: readonly Item[]
+  /** Whether it may be bought at all. */
+  readonly isOffered: boolean
+  readonly passes: 'both' | 'pwm' | 'none'
+  /** Whether the speed of one of its fans comes back by the inlet. */
+  readonly reports: boolean
+}
+
+/** Leads that are alike for the plan. */
+export interface LeadClass {
+  readonly key: string
+  readonly port: Port
+  readonly facts: PartFacts
+  /** The leads of devices; none for those of boxes, of which there are as many as boxes are used. */
+  readonly leads: readonly PlacedPort[]
+  /** The box whose own lead this is. */
+  readonly host: Host | undefined
+  /** Its part of every sum, in mA by rail, rounded up; what is not known counts for nothing. */
+  readonly milliamps: ReadonlyMap<Rail, number>
+  readonly startMilliamps: number
+  readonly isMotor: boolean
+  readonly isPump: boolean
+  readonly isRadiatorFan: boolean
+  readonly isLight: boolean
+  readonly ledCount: number
+  /** Whether what comes in is handed on to the next device of its kind. */
+  readonly isChainable: boolean
+  readonly groupKey: string | undefined
+  /** Keys of the places that it does not reach by itself. */
+  readonly unreached: ReadonlySet<string>
+}
+
+/** Ports of one host that are alike in every respect. */
+export interface PortGroup {
+  readonly key: string
+  readonly host: Host
+  readonly ports: readonly Port[]
+  /** The cable of a supply that they are on, or the host where they are on none. */
+  readonly cableKey: string
+}
+
+/** How a class fares on a use: how many minds each lead of it brings. */
+export interface Allowed {
+  readonly leads: LeadClass
+  readonly minds: number
+}
+
+/** One way to use ports of a group: bare, as the start of a chain, or with a piece. */
+export interface Use {
+  readonly key: string
+  readonly group: PortGroup
+  /** The one port, where it is looked at by itself; any of the group otherwise. */
+  readonly port: Port | undefined
+  readonly piece: Piece | undefined
+  readonly isChain: boolean
+  /** How many leads, or chains, one port takes in this way. */
+  readonly legCount: number
+  /** How many ports can be used so. */
+  readonly mostCount: number
+  readonly allowed: readonly Allowed[]
+}
+
+/** A part that may be bought. */
+export interface Offer {
+  readonly part: Part
+  readonly priceCents: number | undefined
+}
+
+/** All that the model is made from. */
+export interface Problem {
+  readonly hosts: readonly Host[]
+  readonly pieces: readonly Piece[]
+  readonly classes: readonly LeadClass[]
+  /** The supply leads of the pieces that have some. */
+  readonly feedClasses: ReadonlyMap<Piece, readonly LeadClass[]>
+  readonly groups: readonly PortGroup[]
+  readonly uses: readonly Use[]
+  readonly offers: readonly Offer[]
+  readonly headroomPercent: number
+  /** Whether the build says why nothing need report on the CPU header. */
+  readonly isBlindByChoice: boolean
+  readonly isThreeFans: boolean
+  /** Whether fans are to be spread over headers, not gathered. */
+  readonly isSpread: boolean
+}

@@ -1,0 +1,97 @@
+import type { Item } from '../build/schema'
+import type { Harness } from '../harness/derive'
+import { factsOf, type PartFacts } from '../harness/part-facts'
+import type { Part, Port } from '../parts/schema'
+import type { Host, Offer, Piece } from './problem'
+
+/** So many copies of one box are thought of; more of one kind nobody puts into a machine (common practice, no source). */
+const MOST_COPIES = 3
+
+const takers = ({ part }: PartFacts) => part.ports.filter(({ side }) => side === 'takes')
+/** Outlets for others; the tail that hands a chain on belongs to its device. */
+const outlets = ({ part }: PartFacts) => part.ports.filter(({ side, need }) => side === 'gives' && need !== 'onward')
+
+/** Something that people want for its own sake: it turns, it shines, or it draws and gives nothing on. */
+export function isDevice({ all, part }: PartFacts): boolean {
+  if (all.motor.length > 0 || all.light.length > 0) return true
+  return all.draw.length > 0 && !part.ports.some(({ side }) => side === 'gives')
+}
+
+/** The one lead by which what comes in reaches all outlets; undefined where the part is no piece. */
+function inletOf(facts: PartFacts): Port | undefined {
+  if (isDevice(facts) || facts.all.drives.length > 0 || facts.all.usb.length > 0) return undefined
+  const givers = outlets(facts)
+  if (givers.length === 0) return undefined
+  return takers(facts).find(({ id, wires }) => {
+    const isRepeated = facts.all.repeats.some(({ from, to }) => from === id && givers.every((g) => to.includes(g.id)))
+    const isJoined = givers.every((giver) => wires.some((wire) => facts.copper(wire, id).includes(giver.id)))
+    return isRepeated || isJoined
+  })
+}
+
+function passesOf({ all, copper }: PartFacts, inlet: Port, legs: readonly Port[]): Piece['passes'] {
+  const repeater = all.repeats.find(({ signal, from }) => signal === 'speed' && from === inlet.id)
+  if (repeater !== undefined) return repeater.passes === 'both' ? 'both' : repeater.passes === 'pwm' ? 'pwm' : 'none'
+  return legs.some(({ id }) => copper('12v', inlet.id).includes(id)) ? 'both' : 'none'
+}
+
+/** What items and offers are to a plan. */
+export interface Sorted {
+  readonly hosts: readonly Host[]
+  readonly pieces: readonly Piece[]
+  readonly devices: readonly Item[]
+}
+
+function pieceOf(facts: PartFacts, items: readonly Item[], isOffered: boolean): Piece | undefined {
+  const inlet = inletOf(facts)
+  if (inlet === undefined) return undefined
+  const legs = outlets(facts)
+  return {
+    facts,
+    inlet,
+    outlets: legs,
+    feeds: takers(facts).filter(({ id }) => facts.all.powers.some(({ feeds }) => feeds.includes(id))),
+    owned: items.filter(({ stock }) => stock === 'owned'),
+    listed: items.filter(({ stock }) => stock === 'toBuy'),
+    isOffered,
+    passes: passesOf(facts, inlet, legs),
+    reports: facts.all.reports.some(({ input }) => input === inlet.id),
+  }
+}
+
+const hasOutlets = (facts: PartFacts) => outlets(facts).length > 0
+
+/** Tells sources, boxes, pieces and devices apart by what is inside them, never by the kind that people gave them. */
+export function sortOut(harness: Harness, offers: readonly Offer[]): Sorted {
+  const byPart = new Map<Part, Item[]>()
+  for (const item of harness.items) {
+    const { part } = harness.factsOfItem(item.id)
+    byPart.set(part, [...(byPart.get(part) ?? []), item])
+  }
+  const held = [...byPart].map(([part, items]) => ({ facts: factsOf(part), items }))
+  const heldIds = new Set(held.map(({ facts }) => facts.part.id))
+  const isOffered = (partId: string) => offers.some(({ part }) => part.id === partId)
+  const offered = offers
+    .filter(({ part }) => !heldIds.has(part.id))
+    .map(({ part }) => ({ facts: factsOf(part), items: [] }))
+  const all = [...held, ...offered]
+  const pieces = all.flatMap(({ facts, items }) => pieceOf(facts, items, isOffered(facts.part.id)) ?? [])
+  const isPiece = new Set(pieces.map(({ facts }) => facts))
+  const hosts = all
+    .filter(({ facts }) => !isPiece.has(facts) && hasOutlets(facts))
+    .flatMap(({ facts, items }) => {
+      const isThere = takers(facts).length === 0 || isDevice(facts)
+      const here = items.map((item): Host => {
+        const isBought = !isThere && item.stock === 'toBuy'
+        return { key: item.id, facts, item, isThere, isBought, copyIndex: 0 }
+      })
+      const copies = isThere || !isOffered(facts.part.id) ? 0 : MOST_COPIES
+      const bought = Array.from({ length: copies }, (_, copyIndex): Host => {
+        const key = `${facts.part.id}*${copyIndex}`
+        return { key, facts, item: undefined, isThere: false, isBought: true, copyIndex }
+      })
+      return [...here, ...bought]
+    })
+  const devices = harness.items.filter(({ id }) => isDevice(harness.factsOfItem(id)))
+  return { hosts, pieces, devices }
+}

@@ -1,0 +1,178 @@
+import { groupBy } from '../units/group'
+import type { Build } from '../build/schema'
+import { lightOwnerOf, lightSchool, speedOwnerOf, speedSchool } from '../harness/owners'
+import { poweredBy } from '../harness/part-facts'
+import type { Harness } from '../harness/derive'
+import { fitOf } from '../parts/mating'
+import type { Port } from '../parts/schema'
+import { railsWanted } from './lead-classes'
+import { capsAt } from './caps'
+import type { Allowed, Host, LeadClass, Piece, PortGroup, Use } from './problem'
+
+/** The outlets of a host that leads may go into: those that are not taken by a pinned thread. */
+function freePorts(harness: Harness, { facts, item }: Host): readonly Port[] {
+  return facts.part.ports.filter((port) => {
+    if (port.side !== 'gives' || port.need === 'onward') return false
+    const threads = item === undefined ? [] : harness.threadsAt({ itemId: item.id, portId: port.id })
+    return !threads.some(({ pinned }) => pinned === true)
+  })
+}
+
+/** All that makes a port differ from another of its host for a plan. */
+function likenessOf(host: Host, port: Port, classes: readonly LeadClass[]): string {
+  const { connector, wires, modes, role, lanes } = port
+  const key = `${host.key}.${port.id}`
+  const unreached = classes.flatMap((leads) => (leads.unreached.has(key) ? [leads.key] : []))
+  const caps = capsAt(host.facts, port).map((cap) => ({ ...cap, key: '', ports: cap.isShared ? cap.ports : [] }))
+  return JSON.stringify([connector, wires, modes, role, lanes, port.lead?.leadId, caps, unreached])
+}
+
+/** The ports of all hosts, gathered where they are alike. */
+export function portGroups(
+  harness: Harness,
+  hosts: readonly Host[],
+  classes: readonly LeadClass[],
+): readonly PortGroup[] {
+  return hosts.flatMap((host) =>
+    [...groupBy(freePorts(harness, host), (port) => likenessOf(host, port, classes)).values()].map((ports) => ({
+      key: `${host.key}.${ports[0]!.id}`,
+      host,
+      ports,
+      cableKey: `${host.key} ${ports[0]!.lead?.leadId ?? ''}`,
+    })),
+  )
+}
+
+const drives = ({ facts }: Host, port: Port, signal: 'speed' | 'light') =>
+  facts.all.drives.find((relation) => relation.signal === signal && relation.outlets.includes(port.id))
+
+/** Headers that the firmware looks at for another purpose than case fans. */
+function roleMinds(leads: LeadClass, port: Port): number {
+  if (port.role === undefined || !leads.isMotor) return 0
+  if (leads.isPump) return port.role === 'pump' || port.role === 'cpu' ? 0 : 1
+  if (leads.isRadiatorFan) return port.role === 'cpu' || port.role === 'cpuOptional' ? 0 : 1
+  return port.role === 'case' ? 0 : 1
+}
+
+/** How many things would not be as planned with a motor ruled from this port. */
+function speedMinds(build: Build, host: Host, port: Port, piece: Piece | undefined, leads: LeadClass): number {
+  if (!leads.isMotor || leads.isPump) return roleMinds(leads, port)
+  const hasPwm = leads.port.wires.includes('pwm')
+  const isDeaf =
+    drives(host, port, 'speed') === undefined || piece?.passes === 'none' || (piece?.passes === 'pwm' && !hasPwm)
+  const wanted = leads.leads[0] === undefined ? undefined : speedSchool(build, leads.leads[0].item.id)?.wanted
+  const owner = speedOwnerOf({ facts: host.facts }, false)
+  const isOthers = wanted !== undefined && wanted !== owner && !(wanted === 'sync' && host.facts.all.follows.length > 0)
+  return Number(isDeaf) + Number(isOthers && !isDeaf) + roleMinds(leads, port)
+}
+
+function lightMinds(build: Build, host: Host, port: Port, piece: Piece | undefined, leads: LeadClass): number {
+  if (!leads.isLight || leads.leads[0] === undefined) return 0
+  const wanted = lightSchool(build, leads.leads[0].item.id)?.wanted
+  const owner = lightOwnerOf({ facts: host.facts, port }, leads.facts.part.maker)
+  const isMirrored = build.choices.schools?.splitLights === 'separate' && (piece?.outlets.length ?? 1) > 1
+  return Number(wanted !== undefined && owner !== wanted) + Number(isMirrored)
+}
+
+/** Whether none of these ports is reached by the lead itself. */
+export const isOutOfReach = ({ host, ports }: PortGroup, { unreached }: LeadClass): boolean =>
+  ports.every(({ id }) => unreached.has(`${host.key}.${id}`))
+
+const BURNING = 'moulded'
+
+/** The minds that a lead brings on this way to use a port; undefined where it cannot go there at all. */
+function mindsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, leads: LeadClass): number | undefined {
+  const [port] = group.ports
+  const { host } = group
+  if (port === undefined || host === leads.host) return undefined
+  if (piece !== undefined && fitOf(piece.inlet, port).misfit !== 'none') return undefined
+  const ends = piece?.outlets ?? [port]
+  if (!ends.some((end) => fitOf(leads.port, end).misfit === 'none')) return undefined
+  const stands = (wire: (typeof port.wires)[number]) =>
+    ends.some(({ wires }) => wires.includes(wire)) && (piece === undefined || piece.inlet.wires.includes(wire))
+  for (const rail of railsWanted(leads)) {
+    const isMade = piece !== undefined && piece.outlets.some(({ id }) => poweredBy(piece.facts, rail, id) !== undefined)
+    if (!isMade && !(stands(rail) && port.wires.includes(rail))) return undefined
+  }
+  for (const wire of ['data', 'r', 'usb', 'bus'] as const) {
+    if (leads.port.wires.includes(wire) && !(stands(wire) && port.wires.includes(wire))) return undefined
+  }
+  if (leads.isLight && drives(host, port, 'light') === undefined) return undefined
+  if (piece === undefined && !leads.isChainable && isOutOfReach(group, leads)) return undefined
+  const burns = piece?.facts.part.construction === BURNING ? 1 : 0
+  const { build } = harness
+  return speedMinds(build, host, port, piece, leads) + lightMinds(build, host, port, piece, leads) + burns
+}
+
+function allowedOn(
+  harness: Harness,
+  group: PortGroup,
+  piece: Piece | undefined,
+  classes: readonly LeadClass[],
+): readonly Allowed[] {
+  return classes.flatMap((leads) => {
+    const minds = mindsOf(harness, group, piece, leads)
+    return minds === undefined ? [] : [{ leads, minds }]
+  })
+}
+
+const isChained = ({ allowed }: { readonly allowed: readonly Allowed[] }) =>
+  allowed.some(({ leads }) => leads.isChainable)
+
+/** A cable is worth thinking of only for what would not go there without it. */
+function isOfUse(piece: Piece, bare: readonly Allowed[], through: readonly Allowed[]): boolean {
+  if (through.length === 0) return false
+  if (piece.outlets.length > 1) return true
+  return through.some(({ leads }) => !bare.some((allowed) => allowed.leads === leads))
+}
+
+function usesOf(
+  harness: Harness,
+  group: PortGroup,
+  pieces: readonly Piece[],
+  classes: readonly LeadClass[],
+): readonly Use[] {
+  const bare = allowedOn(harness, group, undefined, classes)
+  const common = { group, legCount: 1 }
+  const one = (port: Port, piece: Piece | undefined, allowed: readonly Allowed[], legCount: number): Use => {
+    const key = `${group.host.key}.${port.id} ${piece?.facts.part.id ?? ''}`
+    return { key, group, port, piece, isChain: isChained({ allowed }), legCount, mostCount: 1, allowed }
+  }
+  const own: readonly Use[] =
+    bare.length === 0
+      ? []
+      : isChained({ allowed: bare })
+        ? group.ports.map((port) => one(port, undefined, bare, 1))
+        : [
+            {
+              ...common,
+              key: `${group.key} `,
+              port: undefined,
+              piece: undefined,
+              isChain: false,
+              legCount: group.ports[0]!.lanes?.count ?? 1,
+              mostCount: group.ports.length,
+              allowed: bare,
+            },
+          ]
+  const withPieces = pieces.flatMap((piece): readonly Use[] => {
+    const allowed = allowedOn(harness, group, piece, classes)
+    if (!isOfUse(piece, bare, allowed)) return []
+    if (piece.outlets.length > 1 || isChained({ allowed })) {
+      return group.ports.map((port) => one(port, piece, allowed, piece.outlets.length))
+    }
+    const key = `${group.key} ${piece.facts.part.id}`
+    return [{ ...common, key, port: undefined, piece, isChain: false, mostCount: group.ports.length, allowed }]
+  })
+  return [...own, ...withPieces]
+}
+
+/** Every way to use a port that some lead may go to. */
+export function allUses(
+  harness: Harness,
+  groups: readonly PortGroup[],
+  pieces: readonly Piece[],
+  classes: readonly LeadClass[],
+): readonly Use[] {
+  return groups.flatMap((group) => usesOf(harness, group, pieces, classes))
+}

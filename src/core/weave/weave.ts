@@ -1,0 +1,77 @@
+import { valueOf, type GoalKey, type Model, type Values } from './model'
+import type { Solver } from './solver'
+
+/** How one goal came out. */
+export interface Reached {
+  readonly goal: GoalKey
+  readonly value: number
+  /** What it cannot go below, given the goals before it. */
+  readonly bound: number
+  readonly isProven: boolean
+}
+
+/** The best plan for a model, with what each goal came to. */
+export interface Woven {
+  readonly values: Values
+  readonly reached: readonly Reached[]
+}
+
+export interface Pace {
+  /** For all goals together. */
+  readonly seconds: number
+  /** The clock, in seconds; the core has none of its own. */
+  readonly now: () => number
+  /** A plan to begin with. */
+  readonly first?: Values | undefined
+  readonly onBetter?: ((woven: Woven) => void) | undefined
+}
+
+/** Goals that count things come to whole numbers; a hair of the solver's arithmetic is not held against them. */
+const WHOLE_SLACK = 1e-6
+
+const isCounted = (goal: GoalKey) => goal !== 'headroom'
+const isZero = (goal: GoalKey, value: number) => isCounted(goal) && value < 0.5
+
+/**
+ * Solves the goals in their order, each with those before it held fast. Where time runs out, the plan so far is kept and
+ * the goals that are left are told as not proven. Undefined where no plan at all was found.
+ */
+export function weave(solver: Solver, model: Model, pace: Pace): Woven | undefined {
+  const opened = solver.open(model)
+  const end = pace.now() + pace.seconds
+  const reached: Reached[] = []
+  let values = pace.first
+  try {
+    for (const { key, terms } of model.goals) {
+      const before = values === undefined ? undefined : valueOf(terms, values)
+      const left = end - pace.now()
+      // What counts things and is none already cannot be less.
+      if (before !== undefined && (isZero(key, before) || left <= 0)) {
+        const isProven = isZero(key, before)
+        reached.push({ goal: key, value: round(key, before), bound: isProven ? 0 : -Infinity, isProven })
+      } else {
+        if (values !== undefined) opened.startFrom(values)
+        const solved = opened.minimise(terms, {
+          seconds: Math.max(left, 0.05),
+          onBetter: (better, value) =>
+            pace.onBetter?.({
+              values: better,
+              reached: [...reached, { goal: key, value: round(key, value), bound: -Infinity, isProven: false }],
+            }),
+        })
+        if (solved.values !== undefined && (before === undefined || solved.value <= before + WHOLE_SLACK))
+          values = solved.values
+        if (values === undefined) return undefined
+        const value = valueOf(terms, values)
+        reached.push({ goal: key, value: round(key, value), bound: solved.bound, isProven: solved.is === 'proven' })
+      }
+      opened.hold(terms, reached.at(-1)!.value + (isCounted(key) ? 0 : WHOLE_SLACK))
+      pace.onBetter?.({ values: values!, reached: [...reached] })
+    }
+  } finally {
+    opened.close()
+  }
+  return values === undefined ? undefined : { values, reached }
+}
+
+const round = (goal: GoalKey, value: number) => (isCounted(goal) ? Math.round(value) : value)
