@@ -1,6 +1,14 @@
 import type { Harness } from './derive'
 import type { PlacedPort } from './wiring'
 
+/** Whether a thing only lies on the bench: nothing of it is plugged, and its leads stay loose on purpose. */
+export function isPutAside(harness: Harness, itemId: string): boolean {
+  const own = harness.factsOfItem(itemId).part.ports.map((port) => ({ port, ref: { itemId, portId: port.id } }))
+  if (own.some(({ ref }) => harness.threadsAt(ref).length > 0)) return false
+  const needed = own.filter(({ port }) => port.side === 'takes' && port.need === 'required')
+  return needed.length > 0 && needed.every(({ ref }) => harness.choices.parkedReasonAt(ref) !== undefined)
+}
+
 /**
  * Leads that still want a port, needed ones first, in the order of the marks: neither tails, nor leads that are left
  * loose on purpose.

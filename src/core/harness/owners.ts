@@ -18,7 +18,10 @@ export function speedOwnerOf(head: Pick<PlacedPort, 'facts'>, follows: boolean):
 }
 
 /** Who rules a light of this maker at a port that makes light data; undefined where nobody says whether it needs a program. */
-export function lightOwnerOf(source: Pick<PlacedPort, 'facts' | 'port'>, maker: string | undefined): LightOwner | undefined {
+export function lightOwnerOf(
+  source: Pick<PlacedPort, 'facts' | 'port'>,
+  maker: string | undefined,
+): LightOwner | undefined {
   if (isBoard(source)) return 'board'
   const drives = source.facts.all.drives.find((r) => r.signal === 'light' && r.outlets.includes(source.port.id))
   if (drives?.needsProgram === undefined) return undefined

@@ -1,3 +1,4 @@
+import { isPutAside } from '../harness/loose'
 import { defineRule } from './rule'
 
 /** Moulded adapters from the peripheral plug to SATA power have a bad name. */
@@ -24,7 +25,7 @@ export const adapterConstruction = defineRule({
         ({ side, connector }) => side === 'takes' && connector.family === 'peripheral-4pin',
       )
       const onward = part.ports.find(({ side, connector }) => side === 'gives' && connector.family === 'sata-power')
-      if (!isFrom || onward === undefined) return []
+      if (!isFrom || onward === undefined || isPutAside(harness, item.id)) return []
       const at = [{ itemId: item.id, portId: onward.id }]
       if (part.construction === undefined) return [say.found('unknown', at, { adapter: item.mark })]
       return [part.construction === 'moulded' ? say.found('moulded', at, { adapter: item.mark }) : say.holds(at)]

@@ -1,3 +1,4 @@
+import { isPutAside } from '../harness/loose'
 import { movesOf } from './mend'
 import { defineRule } from './rule'
 
@@ -27,7 +28,8 @@ export const usbReaches = defineRule({
       if (isThreaded) return say.found('deadEnd', at, params)
       // A lead its box cannot do without is in the bundle of loose leads already.
       const needsProgram = lead.facts.all.drives.some((drives) => drives.needsProgram === true)
-      return needsProgram && lead.port.need === 'optional' ? say.found('needed', at, params) : say.notApplicable(at)
+      const isMissed = needsProgram && lead.port.need === 'optional' && !isPutAside(harness, lead.item.id)
+      return isMissed ? say.found('needed', at, params) : say.notApplicable(at)
     }),
   mends: (harness, finding) => finding.at.flatMap((lead) => movesOf(harness, lead)),
 })

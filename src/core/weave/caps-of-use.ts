@@ -21,6 +21,19 @@ export function singleCapOf({ group, piece }: Use, rail: Rail): number | undefin
   return known.length === 0 ? undefined : Math.min(...known)
 }
 
+/** The most leads that one port of a use takes together, by legs and by current, given what each of them draws at least. */
+export function mostTogether(use: Use, kinds: readonly LeadClass[], headroomPercent = 0): number {
+  const count = use.isChain ? Infinity : use.legCount
+  const rails = [...new Set(kinds.flatMap(({ milliamps }) => [...milliamps.keys()]))]
+  const byCurrent = rails.map((rail) => {
+    const cap = singleCapOf(use, rail)
+    const least = Math.min(...kinds.map(({ milliamps }) => milliamps.get(rail) ?? 0))
+    if (cap === undefined || least === 0) return Infinity
+    return Math.floor(Math.floor((cap * (100 - headroomPercent)) / 100 + 1e-6) / least)
+  })
+  return Math.min(count, ...byCurrent)
+}
+
 /** Whether a single lead is over the headroom of a port that takes it alone: 1, else 0. */
 export function tightOnItsOwn(use: Use, { milliamps }: LeadClass, headroomPercent: number): number {
   if (use.port !== undefined) return 0

@@ -1,55 +1,188 @@
+import { inOrder } from '../units/compare'
 import { groupBy } from '../units/group'
+import { mostTogether } from './caps-of-use'
 import { isLess, Ledger } from './ledger'
-import type { Demand, Flow, Model, Values } from './model'
+import type { Use } from './problem'
+import type { Demand, Flow, Model, Terms, Values } from './model'
 
 /** The most mA of one lead, to place the hungry ones while there is room. */
 const hunger = ({ leads }: Demand) => Math.max(0, ...leads.milliamps.values())
 
+/** How a lead looks for its port: where it costs least now, or first where something is open, and roomily if not. */
+type Manner = 'cheap' | 'roomy'
+
 /**
- * A first plan, lead by lead: each goes where it costs least by the goals in their order, and brings what it needs with
- * it. It keeps all rows, and is not claimed to be the best.
+ * A first plan, lead by lead, each bringing what it needs with it: the better of two, one that looks at what each step
+ * costs, and one that fills what is open and then opens what takes most. It keeps all rows, and is not claimed to be best.
  */
-export function greedyPlan(model: Model): Values {
-  const ledger = new Ledger(model)
-  const looseOf = new Map(model.demands.map((demand) => [demand, model.looseOf(demand)]))
-  for (const demand of model.demands)
-    if (demand.dependsOn === undefined) ledger.force(looseOf.get(demand)!, demand.mostCount)
-  for (const { variable } of model.slacks) ledger.force(variable, 1)
-  // What a header must have comes first, before something else takes its port.
-  for (const slack of model.slacks) {
-    const best = bestFlow(ledger, slack.flows, looseOf)
-    if (best !== undefined) place(ledger, best, looseOf.get(best.demand)!)
-    ledger.change([[slack.variable, -1]])
-  }
-  const byDemand = groupBy(model.flows, ({ demand }) => demand)
-  const fixed = model.demands.filter(({ dependsOn }) => dependsOn === undefined)
-  const order = fixed.toSorted(
-    (a, b) => (byDemand.get(a)?.length ?? 0) - (byDemand.get(b)?.length ?? 0) || hunger(b) - hunger(a),
-  )
-  for (const demand of order) {
-    while (ledger.amount(looseOf.get(demand)!) > 0) {
-      const best = bestFlow(ledger, byDemand.get(demand) ?? [], looseOf)
-      if (best === undefined) break
-      place(ledger, best, looseOf.get(demand)!)
-    }
-  }
-  return ledger.values()
+export function greedyPlan(model: Model, known: readonly Placements[] = []): Values {
+  const ledgers = [
+    ...(['cheap', 'roomy'] as const).map((manner) => new Greedy(model, manner).plan([])),
+    // What was good for other goals may be good for these.
+    ...known.map((placements) => new Greedy(model, 'cheap').plan(placements)),
+  ]
+  return ledgers.reduce((best, ledger) => (isLess(ledger.costs(), best.costs()) ? ledger : best)).values()
 }
 
-const place = (ledger: Ledger, { variable }: Flow, loose: string): boolean =>
-  ledger.change([
-    [variable, 1],
-    [loose, -1],
-  ])
+/** Where the leads of devices are in a plan, by the keys of uses and demands, which other models of the build share. */
+export type Placements = readonly { readonly use: string; readonly demand: string; readonly count: number }[]
 
-function bestFlow(ledger: Ledger, flows: readonly Flow[], looseOf: ReadonlyMap<Demand, string>): Flow | undefined {
-  let best: { readonly flow: Flow; readonly costs: readonly number[] } | undefined
-  for (const flow of flows) {
-    const mark = ledger.mark()
-    if (!place(ledger, flow, looseOf.get(flow.demand)!)) continue
-    const costs = ledger.costs()
-    ledger.backTo(mark)
-    if (best === undefined || isLess(costs, best.costs)) best = { flow, costs }
+/** The placements of a plan. */
+export function placementsOf(model: Model, values: Values): Placements {
+  return model.flows.flatMap(({ use, demand, variable }) => {
+    const count = Math.round(values.get(variable) ?? 0)
+    return count === 0 || demand.dependsOn !== undefined ? [] : [{ use: use.key, demand: demand.key, count }]
+  })
+}
+
+/** What is alike of the ways to use ports of one group. */
+const kindOf = ({ group, piece }: Use) => `${group.key} ${piece?.facts.part.id ?? ''}`
+
+class Greedy {
+  private readonly ledger: Ledger
+  private readonly usesAt: ReadonlyMap<string, readonly Use[]>
+  private readonly byDemand: ReadonlyMap<Demand, readonly Flow[]>
+
+  constructor(
+    private readonly model: Model,
+    private readonly manner: Manner,
+  ) {
+    this.ledger = new Ledger(model)
+    this.byDemand = groupBy(model.flows, ({ demand }) => demand)
+    this.usesAt = groupBy(model.problem.uses, ({ group, port }) => `${group.key} ${port?.id ?? ''}`)
   }
-  return best?.flow
+
+  plan(placements: Placements): Ledger {
+    const { model, ledger } = this
+    const fixed = model.demands.filter(({ dependsOn }) => dependsOn === undefined)
+    for (const demand of fixed) ledger.force(model.looseOf(demand), demand.mostCount)
+    for (const { variable } of model.slacks) ledger.force(variable, 1)
+    this.repeat(placements)
+    // What a header must have comes first, before something else takes its port.
+    for (const slack of model.slacks) {
+      const best = this.best(slack.flows)
+      if (placements.length === 0 && best !== undefined) this.place(best)
+      ledger.change([[slack.variable, -1]])
+    }
+    const flowCount = (demand: Demand) => this.byDemand.get(demand)?.length ?? 0
+    const order = fixed.toSorted(
+      inOrder(
+        (a, b) => flowCount(a) - flowCount(b),
+        (a, b) => hunger(b) - hunger(a),
+      ),
+    )
+    this.keep()
+    for (const demand of order) {
+      while (this.isLoose(demand)) {
+        const best = this.best(this.byDemand.get(demand) ?? [])
+        if (best === undefined) break
+        this.place(best)
+      }
+    }
+    for (const demand of order) while (this.isLoose(demand) && this.share(demand)) continue
+    return ledger
+  }
+
+  private repeat(placements: Placements): void {
+    const flows = new Map(this.model.flows.map((flow) => [`${flow.use.key}|${flow.demand.key}`, flow]))
+    for (const { use, demand, count } of placements) {
+      const flow = flows.get(`${use}|${demand}`)
+      for (let done = 0; flow !== undefined && done < count && this.isLoose(flow.demand) && this.place(flow);) done += 1
+    }
+  }
+
+  /** Leaves what may stay where it is, where that is what the plan is after. */
+  private keep(): void {
+    const { model, ledger } = this
+    if (!model.goals.some(({ key }) => key === 'changed')) return
+    for (const { flow, kept, mostCount } of model.keepers) {
+      const more = [
+        [flow.variable, 1],
+        [model.looseOf(flow.demand), -1],
+        [kept, 1],
+      ] as const
+      for (let count = 0; count < mostCount && this.isLoose(flow.demand) && ledger.change(more); count += 1) continue
+    }
+  }
+
+  private isLoose = (demand: Demand) => this.ledger.amount(this.model.looseOf(demand)) > 0
+
+  private place({ variable, demand }: Flow): boolean {
+    return this.ledger.change([
+      [variable, 1],
+      [this.model.looseOf(demand), -1],
+    ])
+  }
+
+  private best(flows: readonly Flow[]): Flow | undefined {
+    if (this.manner === 'cheap') return this.cheapest(flows)
+    const isOpen = ({ use }: Flow) => use.piece !== undefined && this.ledger.amount(this.model.useOf(use)) > 0
+    const minds = this.ledger.costs()
+    const inOpen = this.cheapest(flows.filter(isOpen), minds)
+    if (inOpen !== undefined) return inOpen
+    const room = ({ use, demand }: Flow) => Math.min(demand.mostCount, mostTogether(use, [demand.leads]))
+    const most = Math.max(0, ...flows.map(room))
+    return this.cheapest(flows.filter((flow) => room(flow) === most)) ?? this.cheapest(flows)
+  }
+
+  /** The flow that costs least; with `atMost`, only one that brings no mind besides. */
+  private cheapest(flows: readonly Flow[], atMost?: readonly number[]): Flow | undefined {
+    let best: { readonly flow: Flow; readonly costs: readonly number[] } | undefined
+    const mindsAt = this.model.goals.findIndex(({ key }) => key === 'minds')
+    for (const flow of this.withoutLikes(flows)) {
+      const mark = this.ledger.mark()
+      if (!this.place(flow)) continue
+      const costs = this.ledger.costs()
+      this.ledger.backTo(mark)
+      if (atMost !== undefined && costs[mindsAt]! > atMost[mindsAt]!) continue
+      if (best === undefined || isLess(costs, best.costs)) best = { flow, costs }
+    }
+    return best?.flow
+  }
+
+  /** Ports that are alike and unused give alike answers: one of them is enough. */
+  private withoutLikes(flows: readonly Flow[]): readonly Flow[] {
+    const seen = new Set<string>()
+    return flows.filter(({ use }) => {
+      if (this.ledger.amount(this.model.useOf(use)) > 0) return true
+      if (use.port !== undefined && this.isTaken(use)) return false
+      const kind = kindOf(use)
+      if (seen.has(kind)) return false
+      seen.add(kind)
+      return true
+    })
+  }
+
+  private isTaken({ port, group }: Use): boolean {
+    const others = this.usesAt.get(`${group.key} ${port!.id}`)!
+    return others.some((use) => this.ledger.amount(this.model.useOf(use)) > 0)
+  }
+
+  /** Puts a piece on a port that one lead has to itself, for that lead and one without a port; false where none helps. */
+  private share(demand: Demand): boolean {
+    const { model, ledger } = this
+    let best: { readonly changes: Terms; readonly costs: readonly number[] } | undefined
+    for (const { variable, use } of this.withoutLikes(this.byDemand.get(demand) ?? [])) {
+      if (use.piece === undefined || use.port === undefined || ledger.amount(model.useOf(use)) > 0) continue
+      for (const bare of model.flows) {
+        if (bare.use.group !== use.group || bare.use.piece !== undefined || ledger.amount(bare.variable) < 1) continue
+        const moved = this.byDemand.get(bare.demand)?.find((flow) => flow.use === use)
+        if (moved === undefined) continue
+        const changes: Terms = [
+          [bare.variable, -1],
+          [model.useOf(bare.use), -1],
+          [model.useOf(use), 1],
+          [moved.variable, 1],
+          [variable, 1],
+          [model.looseOf(demand), -1],
+        ]
+        const mark = ledger.mark()
+        if (!ledger.change(changes)) continue
+        const costs = ledger.costs()
+        ledger.backTo(mark)
+        if (best === undefined || isLess(costs, best.costs)) best = { changes, costs }
+      }
+    }
+    return best !== undefined && ledger.change(best.changes)
+  }
 }

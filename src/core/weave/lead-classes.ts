@@ -97,10 +97,12 @@ function leadsOfHost(harness: Harness, host: Host): readonly LeadClass[] {
   const { facts, item } = host
   if (host.isThere) return []
   const wantsSync = harness.build.choices.schools?.speed === 'sync'
-  const wanted = facts.part.ports.filter(({ side, need, wires }) => {
+  const wanted = facts.part.ports.filter(({ id, side, need, wires }) => {
     if (side !== 'takes' || need === 'onward') return false
     if (need === 'required' || wires.includes('usb')) return true
-    return wantsSync && facts.all.follows.some(({ signal }) => signal === 'speed')
+    const follows = facts.all.follows.find(({ input }) => input === id)
+    const isOn = item !== undefined && harness.choices.syncAt({ itemId: item.id, portId: id }) === true
+    return follows !== undefined && (isOn || (wantsSync && follows.signal === 'speed'))
   })
   return wanted.map((port): LeadClass => {
     const common = { leads: [], host, isRadiatorFan: false, groupKey: undefined, unreached: new Set<string>() }

@@ -47,6 +47,24 @@ export class Ledger {
     this.amounts = new Float64Array(variables.length)
   }
 
+  /** Lowers what is only there to provide or excuse, where nothing asks for it, so that no goal counts it for nothing. */
+  tidy(): void {
+    this.model.variables.forEach(({ provides, isWhole }, at) => {
+      if (!provides || !isWhole) return
+      for (let step = this.amounts[at]!; step >= 1; step = Math.floor(step / 2)) {
+        while (this.amounts[at]! >= step && this.isKeptBy(at, -step)) this.note(at, -step)
+      }
+    })
+  }
+
+  /** Whether all rows hold after a change, with nothing else changed. */
+  private isKeptBy(at: number, by: number): boolean {
+    this.move(at, by)
+    const isKept = this.parts[at]!.every(({ row }) => this.excess(row) === 0)
+    this.move(at, -by)
+    return isKept
+  }
+
   /** Sets a variable without asking the rows. */
   force(name: string, to: number): void {
     const at = this.index.get(name)!
@@ -161,6 +179,14 @@ export class Ledger {
   costs(): readonly number[] {
     return [...this.goalSums]
   }
+}
+
+/** A plan without what it has no use for: a solver leaves that lying about, as long as the goal at hand does not count it. */
+export function tidied(model: Model, values: Values): Values {
+  const ledger = new Ledger(model)
+  for (const [name, amount] of values) ledger.force(name, amount)
+  ledger.tidy()
+  return ledger.values()
 }
 
 /** Whether the first list of figures is better than the second, the first that differs deciding. */

@@ -1,4 +1,4 @@
-import type { Host, LeadClass, Piece, Problem, Use } from './problem'
+import type { Host, LeadClass, Problem, Use } from './problem'
 
 /** A sum of variables: how often each of them counts. */
 export type Terms = readonly (readonly [variable: string, factor: number])[]
@@ -49,8 +49,8 @@ export interface Demand {
   readonly mostCount: number
   /** The sum that says how many of them are there; all of them where it is undefined. */
   readonly dependsOn: Terms | undefined
-  /** The box, or the kind of piece, whose outlets this lead feeds. */
-  readonly feeds: Host | Piece | undefined
+  /** The box, or the use with a piece, whose outlets this lead feeds. */
+  readonly feeds: Host | Use | undefined
 }
 
 /** Leads of one demand on one use. */
@@ -68,6 +68,13 @@ export interface Slack {
   readonly flows: readonly Flow[]
 }
 
+/** Leads of one flow that are there today, and the variable that counts those that stay. */
+export interface Keeper {
+  readonly flow: Flow
+  readonly kept: string
+  readonly mostCount: number
+}
+
 /** The problem as sums: what a solver gets, and what its answer is read with. */
 export interface Model {
   readonly problem: Problem
@@ -82,6 +89,8 @@ export interface Model {
   readonly looseOf: (demand: Demand) => string
   /** Variables that excuse a header on which nothing reports, each with the leads that would. */
   readonly slacks: readonly Slack[]
+  /** Leads that may stay where they are. */
+  readonly keepers: readonly Keeper[]
 }
 
 /** The values of the variables; those that are not named are 0. */
@@ -97,6 +106,7 @@ export class Draft {
   readonly rows: Row[] = []
   readonly loose = new Map<Demand, string>()
   readonly slacks: Slack[] = []
+  readonly keepers: Keeper[] = []
   readonly goals = new Map<GoalKey, (readonly [string, number])[]>(GOALS.map((key) => [key, []]))
 
   /** Something that is there or not, or so often, and that makes something else possible. */

@@ -111,4 +111,6 @@ export interface Problem {
   readonly isThreeFans: boolean
   /** Whether fans are to be spread over headers, not gathered. */
   readonly isSpread: boolean
+  /** The port of a source or box that each lead hangs on today, and the kind of piece it is on there. */
+  readonly today: ReadonlyMap<string, string>
 }

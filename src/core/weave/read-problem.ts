@@ -2,6 +2,7 @@ import type { Harness } from '../harness/derive'
 import { leadClasses, leadsOfPiece } from './lead-classes'
 import type { Offer, Problem } from './problem'
 import { sortOut } from './sort-out'
+import { todayOf } from './today'
 import { allUses, portGroups } from './uses'
 
 /** Reads the planning problem off a build, with what may be bought. */
@@ -23,6 +24,7 @@ export function problemOf(harness: Harness, offers: readonly Offer[]): Problem {
     headroomPercent: choices.headroomPercent,
     isBlindByChoice: choices.cpuHeaderBlindReason !== undefined,
     isThreeFans: choices.schools?.fanCount === 'threeFans',
+    today: todayOf(harness),
     isSpread: choices.schools?.manyFans === 'spread',
   }
 }

@@ -1,4 +1,5 @@
 import { groupBy } from '../units/group'
+import { mostTogether } from './caps-of-use'
 import type { Demand, Flow, Terms } from './model'
 import type { Piece, Use } from './problem'
 import { isOutOfReach } from './uses'
@@ -30,19 +31,16 @@ function ports({ draft, problem, useOf, hostOf }: Writing): void {
     const count = group.ports.length
     if (host === undefined) draft.row(sum, { most: count })
     else draft.row([...sum, [host, -count]], { most: 0 }, [host])
-    const byPort = [
-      ...groupBy(
-        uses.filter(({ port }) => port !== undefined),
-        ({ port }) => port!,
-      ).values(),
-    ]
-    const sums = byPort.map((own): Terms => own.map((use) => [useOf(use), 1]))
-    sums.forEach((own, index) => {
-      draft.row(own, { most: 1 })
-      const next = sums[index + 1]
-      if (next !== undefined)
-        draft.row([...own, ...next.map(([name, factor]) => [name, -factor] as const)], { least: 0 }, [])
-    })
+    // Which of the alike ports is which is left open: solvers find such likeness by themselves.
+    const byPort = groupBy(
+      uses.filter(({ port }) => port !== undefined),
+      ({ port }) => port,
+    )
+    for (const own of byPort.values())
+      draft.row(
+        own.map((use) => [useOf(use), 1]),
+        { most: 1 },
+      )
   }
 }
 
@@ -63,8 +61,14 @@ function legs({ draft, problem, flowsOn, useOf }: Writing): void {
       },
     )
     if (use.mostCount > 1) continue
+    const kinds = flows.map(({ demand }) => demand.leads)
+    const together = use.legCount === use.group.ports[0]!.lanes?.count ? Infinity : mostTogether(use, kinds)
+    if (together < Infinity) {
+      draft.row([...flows.map(({ variable }) => [variable, 1] as const), [useOf(use), -together]], { most: 0 })
+    }
     for (const { variable, demand } of flows) {
-      const most = use.isChain && demand.leads.isChainable ? demand.mostCount : Math.min(demand.mostCount, use.legCount)
+      const alone = use.isChain && !demand.leads.isChainable ? use.legCount : mostTogether(use, [demand.leads])
+      const most = Math.min(demand.mostCount, alone)
       draft.row(
         [
           [variable, 1],
@@ -140,7 +144,14 @@ function splits({ draft, problem, flows }: Writing): void {
       if (!isOneSignal) draft.count('splits', ...sum)
       else {
         const isHere = draft.whole('g', 1)
-        draft.row([...sum, [isHere, -members]], { most: 0 })
+        const most = Math.min(
+          members,
+          mostTogether(
+            use,
+            onUse.map(({ demand }) => demand.leads),
+          ),
+        )
+        draft.row([...sum, [isHere, -most]], { most: 0 })
         draft.count('splits', [isHere, 1])
       }
     }
@@ -207,7 +218,10 @@ function mixtures({ draft, problem, flowsOn }: Writing): void {
       draft.count('minds', [mixed, 1])
       oneOf(draft, [...kinds.values()], mixed)
     }
-    const variants = groupBy(flows, ({ demand }) => demand.leads.port.connector.variant)
+    // The sync lead of a box has its port to itself: behind other lights it would hear what is left of the data.
+    const variants = groupBy(flows, ({ demand: { leads } }) =>
+      leads.isLight ? leads.port.connector.variant : 'no light',
+    )
     if (use.isChain && variants.size > 1) oneOf(draft, [...variants.values()], undefined)
   }
 }
@@ -241,6 +255,29 @@ function minds({ draft, flows }: Writing): void {
   for (const flow of flows) if (flow.minds > 0) draft.count('minds', [flow.variable, flow.minds])
 }
 
+/** How many leads stay where they are: on the same port, by the same kind of piece. */
+function staying({ draft, problem, flows }: Writing): void {
+  for (const flow of flows) {
+    const { variable, demand, use } = flow
+    const { item } = use.group.host
+    if (item === undefined) continue
+    const ports = use.port === undefined ? use.group.ports : [use.port]
+    const roots = new Set(ports.map(({ id }) => `${item.id}.${id} ${use.piece?.facts.part.id ?? ''}`))
+    const most = demand.leads.leads.filter(({ key }) => roots.has(problem.today.get(key) ?? '')).length
+    if (most === 0) continue
+    const kept = draft.variable('kept', most, { isWhole: false, provides: false })
+    draft.row(
+      [
+        [kept, 1],
+        [variable, -1],
+      ],
+      { most: 0 },
+    )
+    draft.keepers.push({ flow, kept, mostCount: most })
+    draft.count('changed', [kept, -1])
+  }
+}
+
 /** All rows that count leads, ports and things. */
 export function countRows(writing: Writing): void {
   placed(writing)
@@ -252,4 +289,5 @@ export function countRows(writing: Writing): void {
   minds(writing)
   money(writing)
   splits(writing)
+  staying(writing)
 }

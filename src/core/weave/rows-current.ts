@@ -3,7 +3,7 @@ import { RAILS, type Rail } from '../parts/connectors'
 import { capsOf, type Cap } from './caps'
 import { capOfPiece, singleCapOf } from './caps-of-use'
 import type { Flow, Terms } from './model'
-import type { Host, Piece, Use } from './problem'
+import type { Host, Use } from './problem'
 import type { Writing } from './write-model'
 
 /** The mA that a use puts on a rail of its port, or of its piece's outlets. */
@@ -80,18 +80,18 @@ function feedAll(writing: Writing, loads: Loads): void {
     writing.flows.filter(({ demand }) => demand.feeds !== undefined),
     ({ demand }) => demand.feeds!,
   )
-  const owners = [...feeds.keys()].toSorted((a, b) => Number('inlet' in b) - Number('inlet' in a))
+  const owners = [...feeds.keys()].toSorted((a, b) => Number('allowed' in b) - Number('allowed' in a))
   for (const owner of owners) {
     for (const rail of RAILS) {
-      const load = 'inlet' in owner ? pieceLoad(writing, loads, owner, rail) : hostLoad(writing, loads, owner, rail)
+      const load = 'allowed' in owner ? pieceLoad(loads, owner, rail) : hostLoad(writing, loads, owner, rail)
       const own = feeds.get(owner)!.filter(({ demand }) => demand.leads.port.wires.includes(rail))
       loads.feed(rail, own, load)
     }
   }
 }
 
-const pieceLoad = ({ problem }: Writing, loads: Loads, piece: Piece, rail: Rail): Load =>
-  total(problem.uses.filter((use) => use.piece === piece && isFed(use, rail)).map((use) => loads.outlets(use, rail)))
+const pieceLoad = (loads: Loads, use: Use, rail: Rail): Load =>
+  isFed(use, rail) ? loads.outlets(use, rail) : { terms: [], most: 0 }
 
 function hostLoad({ problem }: Writing, loads: Loads, host: Host, rail: Rail): Load {
   const isOwn = host.facts.all.powers.some((powers) => powers.rail === rail && powers.feeds.length > 0)
@@ -100,7 +100,7 @@ function hostLoad({ problem }: Writing, loads: Loads, host: Host, rail: Rail): L
 }
 
 /** A load within a limit, with a mind where it is over the headroom; `by` is the variable that the limit hangs on. */
-function within(writing: Writing, load: Load, cap: number, by: string | undefined, byMost: number): void {
+function within(writing: Writing, load: Load, cap: number, by: string | undefined): void {
   const { draft, problem, phi } = writing
   if (load.terms.length === 0) return
   const bound = Math.floor((cap * (100 - problem.headroomPercent)) / 100 + 1e-6)
@@ -110,11 +110,11 @@ function within(writing: Writing, load: Load, cap: number, by: string | undefine
       : draft.row([...load.terms, ...more, [by, -milliamps]], { most: 0 })
   limited(cap, [])
   if (load.most > bound) {
-    const tight = draft.whole('tight', byMost)
+    const tight = draft.whole('tight', 1)
     draft.count('minds', [tight, 1])
     limited(bound, [[tight, -(cap - bound)]])
   }
-  if (byMost === 1) draft.row([...load.terms, [phi, cap]], { most: cap })
+  draft.row([...load.terms, [phi, cap]], { most: cap })
 }
 
 /** Start-up currents against the peak that is stated, or the limit; over it is a mind. */
@@ -174,8 +174,8 @@ function capRows(writing: Writing, loads: Loads): void {
       numbers(writing, cap, uses)
       const { rail, milliamps } = cap
       if (rail === undefined || milliamps === undefined) continue
-      if (cap.isShared) within(writing, total(uses.map((use) => loads.port(use, rail))), milliamps, hostOf(host), 1)
-      else for (const use of uses.filter(isLookedAt)) within(writing, loads.port(use, rail), milliamps, useOf(use), 1)
+      if (cap.isShared) within(writing, total(uses.map((use) => loads.port(use, rail))), milliamps, hostOf(host))
+      else for (const use of uses.filter(isLookedAt)) within(writing, loads.port(use, rail), milliamps, useOf(use))
       if (!cap.isShared && rail === '12v')
         for (const use of uses.filter(isLookedAt)) startUp(writing, use, cap.peakMilliamps ?? milliamps)
     }
@@ -188,7 +188,7 @@ function pieceRows(writing: Writing, loads: Loads): void {
     for (const cap of use.piece === undefined ? [] : capsOf(use.piece.facts)) {
       const milliamps = capOfPiece(use.piece!, cap)
       if (milliamps === undefined) continue
-      within(writing, loads.outlets(use, cap.rail!), milliamps, writing.useOf(use), 1)
+      within(writing, loads.outlets(use, cap.rail!), milliamps, writing.useOf(use))
     }
   }
 }

@@ -59,6 +59,9 @@ function pieceOf(facts: PartFacts, items: readonly Item[], isOffered: boolean): 
   }
 }
 
+/** Whether an offered part is no box: something that only hands on what comes in. */
+export const isPieceOffer = (part: Part): boolean => inletOf(factsOf(part)) !== undefined
+
 const hasOutlets = (facts: PartFacts) => outlets(facts).length > 0
 
 /** Tells sources, boxes, pieces and devices apart by what is inside them, never by the kind that people gave them. */

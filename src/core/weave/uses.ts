@@ -54,8 +54,15 @@ function roleMinds(leads: LeadClass, port: Port): number {
   return port.role === 'case' ? 0 : 1
 }
 
+/** A port, whose it is, and what stands on it. */
+interface Site {
+  readonly host: Host
+  readonly port: Port
+  readonly piece: Piece | undefined
+}
+
 /** How many things would not be as planned with a motor ruled from this port. */
-function speedMinds(build: Build, host: Host, port: Port, piece: Piece | undefined, leads: LeadClass): number {
+function speedMinds(build: Build, { host, port, piece }: Site, leads: LeadClass): number {
   if (!leads.isMotor || leads.isPump) return roleMinds(leads, port)
   const hasPwm = leads.port.wires.includes('pwm')
   const isDeaf =
@@ -66,7 +73,7 @@ function speedMinds(build: Build, host: Host, port: Port, piece: Piece | undefin
   return Number(isDeaf) + Number(isOthers && !isDeaf) + roleMinds(leads, port)
 }
 
-function lightMinds(build: Build, host: Host, port: Port, piece: Piece | undefined, leads: LeadClass): number {
+function lightMinds(build: Build, { host, port, piece }: Site, leads: LeadClass): number {
   if (!leads.isLight || leads.leads[0] === undefined) return 0
   const wanted = lightSchool(build, leads.leads[0].item.id)?.wanted
   const owner = lightOwnerOf({ facts: host.facts, port }, leads.facts.part.maker)
@@ -79,6 +86,9 @@ export const isOutOfReach = ({ host, ports }: PortGroup, { unreached }: LeadClas
   ports.every(({ id }) => unreached.has(`${host.key}.${id}`))
 
 const BURNING = 'moulded'
+
+/** Leads that take a command and no supply, such as the sync lead of a box. */
+const isCommandOnly = ({ port }: LeadClass) => port.wires.includes('pwm') && !port.wires.includes('12v')
 
 /** The minds that a lead brings on this way to use a port; undefined where it cannot go there at all. */
 function mindsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, leads: LeadClass): number | undefined {
@@ -97,11 +107,14 @@ function mindsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, l
   for (const wire of ['data', 'r', 'usb', 'bus'] as const) {
     if (leads.port.wires.includes(wire) && !(stands(wire) && port.wires.includes(wire))) return undefined
   }
-  if (leads.isLight && drives(host, port, 'light') === undefined) return undefined
+  const isOfLight = leads.isLight || leads.port.wires.includes('data')
+  if (isOfLight && drives(host, port, 'light') === undefined) return undefined
+  if (isCommandOnly(leads) && (drives(host, port, 'speed') === undefined || piece?.passes === 'none')) return undefined
   if (piece === undefined && !leads.isChainable && isOutOfReach(group, leads)) return undefined
   const burns = piece?.facts.part.construction === BURNING ? 1 : 0
   const { build } = harness
-  return speedMinds(build, host, port, piece, leads) + lightMinds(build, host, port, piece, leads) + burns
+  const site = { host, port, piece }
+  return speedMinds(build, site, leads) + lightMinds(build, site, leads) + burns
 }
 
 function allowedOn(

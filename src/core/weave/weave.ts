@@ -1,3 +1,4 @@
+import { tidied } from './ledger'
 import { valueOf, type GoalKey, type Model, type Values } from './model'
 import type { Solver } from './solver'
 
@@ -29,8 +30,13 @@ export interface Pace {
 /** Goals that count things come to whole numbers; a hair of the solver's arithmetic is not held against them. */
 const WHOLE_SLACK = 1e-6
 
+/** The share of what time is left that one goal may take, and what each has at least. */
+const MOST_SHARE = 0.6
+const LEAST_SECONDS = 0.05
+
 const isCounted = (goal: GoalKey) => goal !== 'headroom'
-const isZero = (goal: GoalKey, value: number) => isCounted(goal) && value < 0.5
+/** What counts things that are unwanted is never less than none; staying threads and free room are wanted. */
+const isZero = (goal: GoalKey, value: number) => isCounted(goal) && goal !== 'changed' && value < 0.5
 
 /**
  * Solves the goals in their order, each with those before it held fast. Where time runs out, the plan so far is kept and
@@ -51,16 +57,19 @@ export function weave(solver: Solver, model: Model, pace: Pace): Woven | undefin
         reached.push({ goal: key, value: round(key, before), bound: isProven ? 0 : -Infinity, isProven })
       } else {
         if (values !== undefined) opened.startFrom(values)
+        // What is known bounds what can still be bought or used, which makes the search a lot smaller.
+        if (before !== undefined && isCounted(key)) opened.hold(terms, Math.round(before))
         const solved = opened.minimise(terms, {
-          seconds: Math.max(left, 0.05),
+          // No goal takes all the time from those after it.
+          seconds: Math.max(left * MOST_SHARE, LEAST_SECONDS),
           onBetter: (better, value) =>
             pace.onBetter?.({
-              values: better,
+              values: tidied(model, better),
               reached: [...reached, { goal: key, value: round(key, value), bound: -Infinity, isProven: false }],
             }),
         })
         if (solved.values !== undefined && (before === undefined || solved.value <= before + WHOLE_SLACK))
-          values = solved.values
+          values = tidied(model, solved.values)
         if (values === undefined) return undefined
         const value = valueOf(terms, values)
         reached.push({ goal: key, value: round(key, value), bound: solved.bound, isProven: solved.is === 'proven' })

@@ -29,14 +29,11 @@ function demandsOf(problem: Problem, hostOf: Writing['hostOf'], useOf: Writing['
     const name = host === undefined ? undefined : hostOf(host)
     return { key: leads.key, leads, mostCount, dependsOn: name === undefined ? undefined : [[name, 1]], feeds }
   })
-  const byPiece = groupBy(problem.uses, ({ piece }) => piece)
-  const ofPieces = [...problem.feedClasses].flatMap(([piece, classes]): readonly Demand[] => {
-    const uses = byPiece.get(piece) ?? []
-    const mostCount = uses.reduce((sum, use) => sum + use.mostCount, 0)
-    const dependsOn = uses.map((use) => [useOf(use), 1] as const)
-    return mostCount === 0
-      ? []
-      : classes.map((leads) => ({ key: leads.key, leads, mostCount, dependsOn, feeds: piece }))
+  const ofPieces = problem.uses.flatMap((use): readonly Demand[] => {
+    const classes = use.piece === undefined ? [] : problem.feedClasses.get(use.piece)!
+    const { mostCount } = use
+    const dependsOn = [[useOf(use), 1]] as const
+    return classes.map((leads) => ({ key: `${use.key} ${leads.port.id}`, leads, mostCount, dependsOn, feeds: use }))
   })
   return [...fixed, ...ofPieces]
 }
@@ -85,7 +82,7 @@ export function modelOf(problem: Problem): Model {
   countRows(writing)
   currentRows(writing)
   const goals = [...draft.goals].map(([key, terms]) => ({ key, terms })).filter(({ terms }) => terms.length > 0)
-  const { variables, rows, slacks } = draft
+  const { variables, rows, slacks, keepers } = draft
   const looseOf = (demand: Demand) => draft.loose.get(demand)!
-  return { problem, demands, flows, variables, rows, goals, useOf, hostOf, looseOf, slacks }
+  return { problem, demands, flows, variables, rows, goals, useOf, hostOf, looseOf, slacks, keepers }
 }

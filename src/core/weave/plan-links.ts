@@ -1,0 +1,87 @@
+import type { Item } from '../build/schema'
+import type { PortRef } from '../formats/schema-kit'
+import type { Harness } from '../harness/derive'
+import { fitOf } from '../parts/mating'
+import type { Port } from '../parts/schema'
+import type { Piece } from './problem'
+
+/** A lead and the port it is to go into. */
+export interface Link {
+  readonly from: PortRef
+  readonly to: PortRef
+}
+
+const hasTach = (harness: Harness, { itemId, portId }: PortRef) => {
+  const { port, facts } = harness.port({ itemId, portId })
+  return port.wires.includes('tach') && facts.all.motor.length > 0
+}
+
+/** Leads on the legs of a piece, the outlet that reports speed first; today's outlets are kept where they can be. */
+export function onLegs(
+  harness: Harness,
+  item: Item,
+  { facts, outlets }: Piece,
+  leads: readonly PortRef[],
+): readonly Link[] {
+  const reporting = new Set(facts.all.reports.map(({ outlet }) => outlet))
+  const free = outlets.toSorted((a, b) => Number(reporting.has(b.id)) - Number(reporting.has(a.id)))
+  const links: Link[] = []
+  const take = (lead: PortRef, port: Port) => {
+    free.splice(free.indexOf(port), 1)
+    links.push({ from: lead, to: { itemId: item.id, portId: port.id } })
+  }
+  const first = free[0]
+  const sensed = first !== undefined && reporting.has(first.id) ? leads.filter((lead) => hasTach(harness, lead)) : []
+  const isThere = (lead: PortRef, port: Port) =>
+    harness.across(lead).some(({ item: other, port: its }) => other.id === item.id && its.id === port.id)
+  const chosen = sensed.find((lead) => isThere(lead, first!)) ?? sensed[0]
+  if (chosen !== undefined) take(chosen, first!)
+  const others = leads.filter((lead) => lead !== chosen)
+  const staying = others.flatMap((lead) => {
+    const port = free.find((candidate) => isThere(lead, candidate))
+    return port === undefined ? [] : [{ lead, port }]
+  })
+  for (const { lead, port } of staying) take(lead, port)
+  for (const lead of others.filter((candidate) => !staying.some((kept) => kept.lead === candidate))) {
+    const port = free.find((candidate) => fitOf(harness.port(lead).port, candidate).misfit === 'none')
+    if (port !== undefined) take(lead, port)
+  }
+  return links
+}
+
+/** The tail that hands a chain on from this lead; undefined where it ends here. */
+function onwardOf(harness: Harness, lead: PortRef): PortRef | undefined {
+  const { facts, port } = harness.port(lead)
+  const tail = facts.part.ports.find(
+    (other) => other.side === 'gives' && other.need === 'onward' && fitOf(port, other).misfit === 'none',
+  )
+  return tail === undefined ? undefined : { itemId: lead.itemId, portId: tail.id }
+}
+
+/** Devices one after another in the order of the case, begun by one that reaches; those that hand nothing on end a leg. */
+export function inChains(
+  harness: Harness,
+  starts: readonly PortRef[],
+  leads: readonly PortRef[],
+  reaches: (lead: PortRef) => boolean,
+): readonly Link[] {
+  const number = (lead: PortRef) => harness.placeOf(lead.itemId)?.place.number ?? Number.MAX_SAFE_INTEGER
+  const ordered = leads.toSorted((a, b) => number(a) - number(b))
+  const middles = ordered.filter((lead) => onwardOf(harness, lead) !== undefined)
+  const ends = ordered.filter((lead) => onwardOf(harness, lead) === undefined)
+  const perLeg = Math.ceil(middles.length / Math.max(1, Math.min(starts.length, middles.length)))
+  return starts.flatMap((start, leg): readonly Link[] => {
+    const middle = middles.slice(leg * perLeg, (leg + 1) * perLeg)
+    const isFar = leg === 0 && middle[0] !== undefined && !reaches(middle[0])
+    const begun = [...(isFar ? beginning(middle, reaches) : middle), ...ends.slice(leg, leg + 1)]
+    return begun.map((from, index) => ({ from, to: index === 0 ? start : onwardOf(harness, begun[index - 1]!)! }))
+  })
+}
+
+/** The chain turned round where its other end reaches, else with one that reaches put first. */
+function beginning(own: readonly PortRef[], reaches: (lead: PortRef) => boolean): readonly PortRef[] {
+  const turned = own.toReversed()
+  if (reaches(turned[0]!)) return turned
+  const first = own.find(reaches)
+  return first === undefined ? own : [first, ...own.filter((lead) => lead !== first)]
+}
