@@ -210,7 +210,7 @@ function mixtures({ draft, problem, flowsOn }: Writing): void {
     if (use.port === undefined) continue
     const flows = flowsOn(use)
     const kinds = groupBy(
-      flows.filter(({ demand }) => demand.leads.isMotor && !demand.leads.isPump),
+      flows.filter(({ demand }) => demand.leads.isMotor),
       ({ demand }) => demand.leads.port.wires.includes('pwm'),
     )
     if (kinds.size > 1 && !use.isChain) {

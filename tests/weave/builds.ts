@@ -1,0 +1,101 @@
+import type { Build } from '../../src/core/build/schema'
+import { makeBoard, makeFan, makeFanSplitter, makePoweredHub, makeSupply } from '../../src/core/parts/make'
+import type { Part } from '../../src/core/parts/schema'
+import type { Offer } from '../../src/core/weave/problem'
+import { demoParts } from '../../tools/demo/parts'
+import { bench } from '../support/bench'
+
+/** A stream of numbers from 0 to 1 that is the same every time for the same seed (a linear congruence, Numerical Recipes). */
+export function numbers(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
+    return state / 2 ** 32
+  }
+}
+
+const EXPANDERS = ['splitter-2', 'splitter-3', 'splitter-4', 'hub-plain-5', 'hub-powered-8', 'hub-powered-5']
+const LIGHT_THINGS = ['light-splitter-2', 'light-splitter-3', 'hand-box', 'fan-extension']
+
+/** Things that may be bought, from the demo shelf: six kinds of expander for fans, and four things for lights and leads. */
+export const OFFERS: readonly Offer[] = demoParts
+  .filter(({ id }) => EXPANDERS.includes(id) || LIGHT_THINGS.includes(id))
+  .map((part) => ({ part, priceCents: part.price?.cents }))
+
+const FANS = ['fan-120-light', 'fan-120', 'fan-140', 'fan-140-light', 'fan-radiator']
+
+/** An unwired machine with so many fans, of which two kinds in five shine; groups of three to six of one kind. */
+export function machineOf(fanCount: number, seed: number): Build {
+  const next = numbers(seed)
+  const lines = ['M1: board-large', 'S1: supply-850', 'P1: pump']
+  for (let placed = 0, kind = seed; placed < fanCount; kind += 1) {
+    const count = Math.min(fanCount - placed, 3 + Math.floor(next() * 4))
+    const marks = Array.from({ length: count }, (_, index) => `F${placed + index + 1}`)
+    lines.push(`${marks.join(' ')}: ${FANS[kind % FANS.length]}`)
+    placed += count
+  }
+  return bench(lines)
+}
+
+/** A build that is small enough to try all its wirings, and two things that may be bought for it. */
+export interface Small {
+  readonly build: Build
+  readonly offers: readonly Offer[]
+}
+
+const named = (part: Part, id: string): Part => ({ ...part, id })
+
+/** Three fans, two headers for them, a pump on the CPU header; limits, draws and prices by chance. */
+export function smallBuild(seed: number): Small {
+  const next = numbers(seed)
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!
+  const board = makeBoard({
+    id: 'board',
+    name: 'Small board',
+    fanHeaders: [
+      { name: 'CPU', role: 'cpu', mostAmps: 1 },
+      { name: 'A', role: 'case', mostAmps: pick([0.4, 0.7, 1]) },
+      { name: 'B', role: 'case', mostAmps: pick([0.4, 0.7, 1]) },
+    ],
+    lightHeaders: [],
+    usbHeaderCount: 0,
+  })
+  const supply = makeSupply({
+    id: 'supply',
+    name: 'Small supply',
+    cables: [{ name: 'A', plugs: 'sata-power', plugCount: 1, mostAmps: 4 }],
+  })
+  const fans = [1, 2, 3].map((number) =>
+    named(
+      makeFan({
+        id: 'fan',
+        name: `Fan ${number}`,
+        pins: pick([3, 4] as const),
+        amps: pick([0.1, 0.2, 0.3, 0.5]),
+        sizeMm: 120,
+      }),
+      `fan-${number}`,
+    ),
+  )
+  const pump = changedToPump(makeFan({ id: 'pump', name: 'Pump', pins: 4, amps: 0.3, sizeMm: 120 }))
+  const things = [
+    makeFanSplitter({ id: 'splitter', name: 'Splitter', outletCount: 2, priceCents: pick([300, 500, 900]) }),
+    makePoweredHub({ id: 'hub', name: 'Hub', outletCount: 3, mostAmps: pick([0.5, 2]), priceCents: pick([700, 1200]) }),
+  ]
+  const build = bench(
+    ['M1: board', 'S1: supply', 'P1: pump', 'F1: fan-1', 'F2: fan-2', 'F3: fan-3'],
+    [],
+    [board, supply, pump, ...fans],
+  )
+  return { build, offers: things.map((part) => ({ part, priceCents: part.price!.cents })) }
+}
+
+/** The same motor, as a pump. */
+function changedToPump(part: Part): Part {
+  return {
+    ...part,
+    kind: 'cooler',
+    markPrefix: 'P',
+    inside: part.inside.map((relation) => (relation.type === 'motor' ? { ...relation, pump: true } : relation)),
+  }
+}

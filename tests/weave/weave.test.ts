@@ -1,0 +1,204 @@
+import { performance } from 'node:perf_hooks'
+import loadHighs from 'highs'
+import type { Build } from '../../src/core/build/schema'
+import { derive } from '../../src/core/harness/derive'
+import { groupBy } from '../../src/core/units/group'
+import { greedyPlan } from '../../src/core/weave/greedy'
+import { valueOf, type Model, type Row, type Values } from '../../src/core/weave/model'
+import { lpText } from '../../src/core/weave/lp'
+import { mannersFor, propose } from '../../src/core/weave/proposals'
+import { problemOf } from '../../src/core/weave/read-problem'
+import type { Solver } from '../../src/core/weave/solver'
+import { weave, type Woven } from '../../src/core/weave/weave'
+import { modelOf } from '../../src/core/weave/write-model'
+import { findingText } from '../../src/core/wording/text'
+import { openHighs } from '../../src/solver/highs'
+import { bench, demoBuild } from '../support/bench'
+import { shuffleBuild } from '../support/shuffle'
+import { bruteForce } from './brute-force'
+import { machineOf, OFFERS, smallBuild, type Small } from './builds'
+import { glpk } from './glpk'
+
+let solver: Solver
+beforeAll(async () => {
+  solver = await openHighs()
+})
+
+const now = () => performance.now() / 1000
+const modelFor = ({ build, offers }: Small) => modelOf(problemOf(derive(build), offers))
+function woven(model: Model, seconds = 30): Woven {
+  const found = weave(solver, model, { seconds, now, first: greedyPlan(model) })
+  if (found === undefined) throw new Error('No plan at all.')
+  return found
+}
+const reachedBy = (found: Woven) => Object.fromEntries(found.reached.map(({ goal, value }) => [goal, value]))
+const isKept = ({ terms, least, most }: Row, values: Values) => {
+  const sum = valueOf(terms, values)
+  return sum <= (most ?? Infinity) + 1e-5 && sum >= (least ?? -Infinity) - 1e-5
+}
+
+const SEEDS = Array.from({ length: 24 }, (_, index) => index + 1)
+
+/** The model against the rules: every wiring of a small build is tried, and judged by the rules alone. */
+test.each(SEEDS.slice(0, 10))('small build %i: no wiring at all is better than the plan', (seed) => {
+  const small = smallBuild(seed)
+  const best = bruteForce(small)
+  const found = reachedBy(woven(modelFor(small)))
+  if (best === undefined) expect(found['loose']).toBeGreaterThan(0)
+  else
+    expect({ loose: found['loose'], minds: found['minds'], cents: found['cents'] ?? 0 }).toEqual({ loose: 0, ...best })
+})
+
+const MOST_GLPK_SECONDS = 60
+
+/** The solver against GLPK: the same model as LP text, goal by goal, each with those before it held. */
+test.each([
+  ...SEEDS.slice(0, 12).map((seed) => [`small build ${seed}`, smallBuild(seed)] as const),
+  ...([4, 5, 6, 7, 8] as const).map(
+    (count) => [`${count} fans`, { build: machineOf(count, count), offers: OFFERS }] as const,
+  ),
+])(
+  '%s: GLPK comes to the same, goal by goal',
+  (_, small) => {
+    const model = modelFor(small)
+    const { reached } = woven(model)
+    const held: Row[] = []
+    for (const goal of model.goals.filter(({ key }) =>
+      ['loose', 'minds', 'unpriced', 'cents', 'boxes'].includes(key),
+    )) {
+      const ours = reached.find((entry) => entry.goal === goal.key)!
+      expect(ours.isProven).toBe(true)
+      const theirs = glpk(model, goal, held, MOST_GLPK_SECONDS)
+      expect({ goal: goal.key, value: theirs }).toEqual({ goal: goal.key, value: ours.value })
+      held.push({ name: `held${held.length}`, terms: goal.terms, least: undefined, most: ours.value, menders: [] })
+    }
+  },
+  400_000,
+)
+
+test.each([4, 8, 12])('%i fans: the first plan and the last keep every row, and the last is no worse', (count) => {
+  const model = modelFor({ build: machineOf(count, 7), offers: OFFERS })
+  const first = greedyPlan(model)
+  const last = woven(model)
+  expect(model.rows.filter((row) => !isKept(row, first))).toEqual([])
+  expect(model.rows.filter((row) => !isKept(row, last.values))).toEqual([])
+  const costs = (values: Values) => model.goals.map(({ terms }) => Math.round(valueOf(terms, values)))
+  const [before, after] = [costs(first), costs(last.values)]
+  const differs = after.findIndex((value, index) => value !== before[index])
+  if (differs >= 0) expect(after[differs]).toBeLessThan(before[differs]!)
+})
+
+test('the order of things in the document changes no cost', () => {
+  const build = machineOf(8, 3)
+  const plain = reachedBy(woven(modelFor({ build, offers: OFFERS })))
+  for (const seed of [1, 2, 3]) {
+    expect(reachedBy(woven(modelFor({ build: shuffleBuild(build, seed), offers: OFFERS.toReversed() })))).toEqual(plain)
+  }
+})
+
+/** All that a plan comes to before the goals that only please the eye. */
+const main = (found: Woven) => {
+  const { loose, minds, cents } = reachedBy(found)
+  return [loose, minds, cents ?? 0]
+}
+const isWorse = (a: readonly (number | undefined)[], b: readonly (number | undefined)[]) => {
+  const differs = a.findIndex((value, index) => value !== b[index])
+  return differs >= 0 && a[differs]! > b[differs]!
+}
+
+test.each(SEEDS.slice(0, 8))('small build %i: another header never makes the plan dearer', (seed) => {
+  const { build, offers } = smallBuild(seed)
+  const more = build.parts.map((part) => {
+    if (part.id !== 'board') return part
+    const header = part.ports.find(({ id }) => id === 'A')!
+    const grown = part.inside.map((relation) => {
+      if (relation.type === 'powers' || relation.type === 'drives') {
+        return relation.outlets.includes('A') ? { ...relation, outlets: [...relation.outlets, 'C'] } : relation
+      }
+      return relation
+    })
+    return { ...part, ports: [...part.ports, { ...header, id: 'C', name: 'C' }], inside: grown }
+  })
+  const before = main(woven(modelFor({ build, offers })))
+  const after = main(woven(modelFor({ build: { ...build, parts: more }, offers })))
+  expect(isWorse(after, before)).toBe(false)
+})
+
+test.each(SEEDS.slice(0, 8))('small build %i: without one of the offers it is no cheaper', (seed) => {
+  const { build, offers } = smallBuild(seed)
+  const before = main(woven(modelFor({ build, offers })))
+  for (const left of [offers.slice(1), offers.slice(0, 1), []]) {
+    expect(isWorse(before, main(woven(modelFor({ build, offers: left }))))).toBe(false)
+  }
+})
+
+test('a plan that is carried out and pinned stays the best', () => {
+  const harness = derive(machineOf(8, 5))
+  const ask = { offers: OFFERS, seconds: 30, now }
+  const once = propose(solver, harness, 'balanced', ask)
+  const pinned = {
+    ...once.after.build,
+    threads: once.after.build.threads.map((thread) => ({ ...thread, pinned: true })),
+  }
+  const again = propose(solver, derive(pinned), 'balanced', { ...ask, offers: [] })
+  expect(again.plan.bought).toEqual([])
+  expect(again.plan.loose).toEqual([])
+  expect(again.verdicts.counts).toEqual(once.verdicts.counts)
+})
+
+/** A strip with a plug that nothing here takes: it stays loose whatever is done, which makes any sum of goals a large one. */
+function withLooseStrip(build: Build): Build {
+  const { items, parts } = bench(['L9: strip-5v-older'])
+  return { ...build, items: [...build.items, ...items], parts: [...build.parts, ...parts] }
+}
+
+/** The trap: a weighted sum, solved to the usual relative gap of 0.0001, is content before the lower goals are reached. */
+test('a weighted sum with the usual gap gives up what goals in their order get', async () => {
+  const model = modelFor({ build: withLooseStrip(machineOf(14, 1)), offers: OFFERS })
+  const inOrder = reachedBy(woven(model, 60))
+  const weights: Partial<Record<string, number>> = { loose: 1e7, minds: 1e5, cents: 1, boxes: 0.01 }
+  const sum = model.goals.flatMap(({ key, terms }) =>
+    terms.map(([name, factor]) => [name, factor * (weights[key] ?? 0)] as const),
+  )
+  const merged = [...groupBy(sum, ([name]) => name)].map(
+    ([name, list]) => [name, list.reduce((total, [, factor]) => total + factor, 0)] as const,
+  )
+  const highs = await loadHighs()
+  const { Columns } = highs.solve(lpText(model, merged), { output_flag: false })
+  const values = new Map(
+    Object.entries(Columns).map(([name, column]) => [name, 'Primal' in column ? (column.Primal ?? 0) : 0]),
+  )
+  const cents = Math.round(valueOf(model.goals.find(({ key }) => key === 'cents')!.terms, values))
+  expect(cents).toBeGreaterThan(inOrder['cents']!)
+}, 120_000)
+
+test.each(['harbour-lantern', 'paper-kite', 'night-ferry'])(
+  '%s: every proposal is judged, and none has a stop',
+  (id) => {
+    const harness = derive(demoBuild(id))
+    for (const manner of mannersFor(harness, OFFERS)) {
+      const { verdicts, plan } = propose(solver, harness, manner, { offers: OFFERS, seconds: 4, now })
+      expect(verdicts.findings.filter(({ severity }) => severity === 'stop').map(findingText)).toEqual([])
+      expect(plan.loose).toEqual([])
+    }
+  },
+  120_000,
+)
+
+test('Tangled Heron is mended: no stop is left, and more than half of what may stay does', () => {
+  const harness = derive(demoBuild('tangled-heron'))
+  const offers = [...OFFERS]
+  const { verdicts, plan, edit } = propose(solver, harness, 'mend', { offers, seconds: 15, now })
+  const needed = plan.loose.filter(({ port }) => port.need === 'required').map(({ key }) => key)
+  expect(edit.type).toBe('batch')
+  // The strip with the older plug needs an adapter, which is not on offer here.
+  expect(needed).toEqual(['l3.light'])
+  expect(
+    verdicts.findings
+      .filter(
+        ({ severity, ruleId }) =>
+          severity === 'stop' && ruleId !== 'lead-loose' && ruleId !== 'ports-run-out' && ruleId !== 'light-source',
+      )
+      .map(findingText),
+  ).toEqual([])
+}, 60_000)
