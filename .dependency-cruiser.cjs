@@ -26,9 +26,10 @@ module.exports = {
           'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser|fastest-levenshtein|graphology|graphology-shortest-path)/',
       },
     },
-    only('ui-uses-core', '^src/ui/', '^src/(ui|core)/'),
+    only('solver-uses-core', '^src/solver/', '^src/(solver|core)/'),
+    only('ui-uses-core', '^src/ui/', '^src/(ui|solver|core)/'),
     only('server-uses-core', '^src/server/', '^src/(server|core)/'),
-    only('cli-uses-core', '^src/cli/', '^src/(cli|core)/'),
+    only('cli-uses-core', '^src/cli/', '^src/(cli|solver|core)/'),
     only('app-is-thin', '^src/app/', '^src/(app|ui|server|core)/'),
     {
       name: 'pages-do-not-load-schemas',

@@ -6,16 +6,21 @@ import { tooLarge } from '../core/formats/json-text'
 import { reportOf } from '../core/formats/report'
 import type { Report } from '../core/formats/report-schema'
 import { LIMITS } from '../core/formats/schema-kit'
-import { readBuild } from '../core/formats/validate'
+import { readBuild, readPartsFile } from '../core/formats/validate'
 import { dotGraph } from '../core/export/dot'
 import { spiceNetlist } from '../core/export/spice'
 import type { PortRef } from '../core/formats/schema-kit'
 import { derive, type Harness } from '../core/harness/derive'
 import type { Glow } from '../core/physics/led'
 import { leadListCsv } from '../core/sheet/csv'
+import { TEMPLATE_PIECES } from '../core/templates/pieces'
+import type { Offer } from '../core/weave/problem'
+import { MANNERS, propose, type Manner } from '../core/weave/proposals'
 import { explainLines } from '../core/wording/explain-text'
+import { proposalLines } from '../core/wording/plan-text'
 import { countOf, listNames } from '../core/wording/text'
 import { SEVERITIES } from '../core/rules/rule'
+import { openHighs } from '../solver/highs'
 
 const EXIT_CLEAN = 0
 const EXIT_STOPS = 1
@@ -150,13 +155,44 @@ function exportTo(args: readonly string[]): number {
   return EXIT_CLEAN
 }
 
-const VERBS: Readonly<Record<string, (args: readonly string[]) => number>> = { check, explain, export: exportTo }
+const SECONDS = 10
 
-function main([verb = '', ...args]: readonly string[]): number {
+/** What may be bought: the parts of a file, or the general classes. */
+function offersOf(path: string | undefined): readonly Offer[] {
+  const parts = path === undefined ? TEMPLATE_PIECES : readPartsFile(readFile(path)).parts
+  return parts.map((part) => ({ part, priceCents: part.price?.cents }))
+}
+
+function mannerNamed(text: string): Manner {
+  const manner = MANNERS.find((name) => name === text)
+  if (manner !== undefined) return manner
+  throw new LoomError('REQUEST_REFUSED', `There is no manner “${text}” to plan in. There are ${listNames(MANNERS)}.`)
+}
+
+async function weaveBuild(args: readonly string[]): Promise<number> {
+  const { values, words } = argsOf(args, {
+    text: `weave FILE [--school ${MANNERS.join('|')}] [--shelf PARTS-FILE] [--json]`,
+    wordCount: 1,
+    options: { school: { type: 'string', default: 'balanced' }, shelf: { type: 'string' }, json: { type: 'boolean' } },
+  })
+  const manner = mannerNamed(String(values.school))
+  const harness = derive(readBuild(readFile(words[0]!)))
+  const offers = offersOf(values.shelf === undefined ? undefined : String(values.shelf))
+  const now = () => performance.now() / 1000
+  const proposal = propose(await openHighs(), harness, manner, { offers, seconds: SECONDS, now })
+  if (values.json === true) process.stdout.write(canonicalJson(proposal.after.build))
+  else for (const line of proposalLines(harness, proposal)) console.log(line)
+  return proposal.verdicts.counts.stop > 0 ? EXIT_STOPS : EXIT_CLEAN
+}
+
+type Verb = (args: readonly string[]) => number | Promise<number>
+const VERBS: Readonly<Record<string, Verb>> = { check, explain, weave: weaveBuild, export: exportTo }
+
+async function main([verb = '', ...args]: readonly string[]): Promise<number> {
   try {
     const run = Object.hasOwn(VERBS, verb) ? VERBS[verb] : undefined
     if (run === undefined) throw new LoomError('REQUEST_REFUSED', `There is no command “${verb}”. See ./loom help.`)
-    return run(args)
+    return await run(args)
   } catch (error) {
     if (!(error instanceof LoomError)) throw error
     console.error(error.message)
@@ -164,4 +200,4 @@ function main([verb = '', ...args]: readonly string[]): number {
   }
 }
 
-process.exitCode = main(process.argv.slice(2))
+process.exitCode = await main(process.argv.slice(2))

@@ -152,6 +152,20 @@ export async function getPart(sql: Sql, id: string): Promise<ShelfPart> {
   return asShelfPart(row)
 }
 
+const OFFERED_KINDS = ['splitter', 'hub', 'controller', 'cable'] as const
+/** So many things to buy are thought of at once; more would make planning slow. */
+const MOST_OFFERED = 40
+
+/** Things of the shelf that a plan may propose to buy: splitters, hubs, boxes and cables, one's own first. */
+export async function partsToOffer(sql: Sql): Promise<readonly Part[]> {
+  const rows = await sql<Row[]>`
+    select ${columns(sql)} from parts
+    where retired_at is null and kind in ${sql([...OFFERED_KINDS])}
+    order by origin = 'own' desc, origin = 'demo' desc, name, id
+    limit ${MOST_OFFERED}`
+  return rows.map((row) => asShelfPart(row).part)
+}
+
 /** The parts with these ids, as far as the shelf holds them. */
 export async function partsById(sql: Sql, ids: readonly string[]): Promise<readonly ShelfPart[]> {
   if (ids.length === 0) return []

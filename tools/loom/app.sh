@@ -14,10 +14,11 @@ bundle() { # ENTRY OUTFILE
 
 build_cli() {
   local hash
-  hash=$(source_hash src/core src/cli package-lock.json)
+  hash=$(source_hash src/core src/solver src/cli package-lock.json)
   cli=$root/.build/cli-$hash/cli.mjs
   [ -f "$cli" ] && return 0
   bundle src/cli/index.ts "$cli" || die "The command line could not be built; see above."
+  cp "$root/node_modules/highs/build/highs.wasm" "${cli%/*}/"
   prune cli
 }
 

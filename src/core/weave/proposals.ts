@@ -101,6 +101,8 @@ function schoolEdits({ build }: Harness, manner: Manner): readonly SingleEdit[] 
   )
 }
 
+const LEAST_PAUSE_SECONDS = 0.4
+
 /** So often a plan is made again where the rules see a stop in it that the model does not know of. */
 const MOST_ROUNDS = 4
 
@@ -125,6 +127,13 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
   const edits = schoolEdits(harness, manner)
   const end = ask.now() + ask.seconds
   let { model, first } = prepare(planned, ask, manner)
+  // Judging takes longer than finding: of plans that come in quick succession the last is enough.
+  let told = -Infinity
+  const tell = (woven: Woven) => {
+    if (ask.now() - told < LEAST_PAUSE_SECONDS) return
+    told = ask.now()
+    ask.onBetter?.(proposalOf(woven))
+  }
   const proposalOf = ({ values, reached }: Woven): Proposal => ({
     manner,
     reached,
@@ -132,13 +141,13 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
     schoolEdits: edits,
     ...judge(harness, planOf(planned, model, values)),
   })
-  ask.onBetter?.(proposalOf({ values: first, reached: [] }))
+  tell({ values: first, reached: [] })
   for (let round = 1; ; round += 1) {
     const woven = weave(solver, model, {
       seconds: Math.max(end - ask.now(), ask.seconds / MOST_ROUNDS),
       now: ask.now,
       first,
-      onBetter: (better) => ask.onBetter?.(proposalOf(better)),
+      onBetter: tell,
     })
     const proposal = proposalOf(woven ?? { values: first, reached: [] })
     const next = proposal.verdicts.counts.stop === 0 || round === MOST_ROUNDS ? undefined : without(model, proposal)

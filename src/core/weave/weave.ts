@@ -80,7 +80,13 @@ export function weave(solver: Solver, model: Model, pace: Pace): Woven | undefin
   } finally {
     opened.close()
   }
-  return values === undefined ? undefined : { values, reached }
+  if (values === undefined) return undefined
+  // What was left lying about while an earlier goal was looked at is gone from the plan that is handed out.
+  const atEnd = reached.map((entry): Reached => {
+    const value = round(entry.goal, valueOf(model.goals.find(({ key }) => key === entry.goal)!.terms, values!))
+    return entry.isProven ? entry : { ...entry, value }
+  })
+  return { values, reached: atEnd }
 }
 
 const round = (goal: GoalKey, value: number) => (isCounted(goal) ? Math.round(value) : value)

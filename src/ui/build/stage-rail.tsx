@@ -31,7 +31,7 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
     >
       {STAGES.map(({ id, name, hint, Icon }, index) => {
         const href = `/builds/${buildId}/${id}`
-        const isOpen = path === href
+        const isOpen = path === href || path.startsWith(`${href}/`)
         return (
           <Link
             key={id}

@@ -8,17 +8,19 @@ import {
   Maximize,
   Shuffle,
   UnfoldVertical,
+  WandSparkles,
   Waypoints,
   ZoomIn,
   ZoomOut,
 } from 'lucide-react'
+import Link from 'next/link'
 import { useState } from 'react'
 import { ToggleGroup } from 'radix-ui'
 import type { Harness } from '@/core/harness/derive'
 import { looseLeads } from '@/core/harness/loose'
 import { countOf } from '@/core/wording/text'
 import { useHarness } from '@/ui/build/context'
-import { Button } from '@/ui/shared/button'
+import { Button, buttonClass } from '@/ui/shared/button'
 import { columnOf } from './layout'
 import { useSelection } from './selection'
 import { useView } from './view-state'
@@ -200,7 +202,7 @@ function PictureTools({ onFit }: { readonly onFit: () => void }) {
 
 /** What can be done with the wiring as a whole: look at it another way, find, go to what is loose, record a bench. */
 export function ThreadTools({ onFit }: { readonly onFit: () => void }) {
-  const { isList, isRecording, set } = useView()
+  const { isList, isRecording, buildId, set } = useView()
   return (
     <div role="toolbar" aria-label="Wiring tools" className="flex min-h-8 shrink-0 flex-wrap items-center gap-2">
       <PictureOrList />
@@ -216,6 +218,9 @@ export function ThreadTools({ onFit }: { readonly onFit: () => void }) {
       >
         <ClipboardPen size={14} aria-hidden /> As on my bench
       </Button>
+      <Link href={`/builds/${buildId}/threads/plans`} className={buttonClass('plain', true)}>
+        <WandSparkles size={14} aria-hidden /> Plan it for me
+      </Link>
       {!isList && <PictureTools onFit={onFit} />}
     </div>
   )

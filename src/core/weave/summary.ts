@@ -1,0 +1,59 @@
+import type { PortRef } from '../formats/schema-kit'
+import { candidatesFor } from '../harness/candidates'
+import type { Harness } from '../harness/derive'
+import { occupancyOf } from '../harness/occupancy'
+import type { Family } from '../parts/connectors'
+import { candidateText } from '../wording/candidate-text'
+
+/** What a wiring leaves for later. */
+export interface Spare {
+  /** The smallest free share of a limit that is used, from 0 to 1; undefined where nothing is loaded. */
+  readonly headroomShare: number | undefined
+  readonly usbPlaceCount: number
+  readonly supplyPlugCount: number
+  readonly threadCount: number
+}
+
+function freePlaces(harness: Harness, families: readonly Family[]): number {
+  return harness.ports
+    .filter(({ port }) => port.side === 'gives' && families.includes(port.connector.family))
+    .reduce((sum, { ref }) => {
+      const { placeCount, coveredCount } = occupancyOf(harness, ref)
+      return sum + Math.max(0, placeCount - coveredCount)
+    }, 0)
+}
+
+/** What is left free in a wiring, to compare one with another. */
+export function spareOf(harness: Harness): Spare {
+  const shares = harness.budgets.flatMap(({ state, limit, limitFrom, mostAmps }) =>
+    state === 'idle' || limit === undefined || limitFrom !== 'part' || limit.value === 0
+      ? []
+      : [1 - mostAmps / limit.value],
+  )
+  return {
+    headroomShare: shares.length === 0 ? undefined : Math.min(...shares),
+    usbPlaceCount: freePlaces(harness, ['usb2-9pin']),
+    supplyPlugCount: freePlaces(harness, ['sata-power', 'peripheral-4pin']),
+    threadCount: harness.threads.length,
+  }
+}
+
+/** What a thread rests on, and what would be said of the best other port: why it is there and not elsewhere. */
+export function reasonFor(harness: Harness, lead: PortRef): string {
+  const candidates = candidatesFor(harness, lead)
+  const here = candidates.find(({ verdict }) => verdict === 'here')
+  const next = candidates.find(({ verdict }) => verdict !== 'here' && verdict !== 'misfit' && verdict !== 'taken')
+  const sums = (here?.changes ?? []).flatMap(({ budget, after }) =>
+    after.limit === undefined
+      ? []
+      : [
+          `${budget.name ?? harness.name(budget.at[0]!)} ${after.knownAmps.toFixed(2)} of ${after.limit.value.toFixed(2)} A`,
+        ],
+  )
+  const rests = sums.length === 0 ? '' : `rests on ${sums.slice(0, 2).join(', ')}`
+  const other =
+    next === undefined
+      ? 'no other free port fits'
+      : `else ${harness.name(next.to)}: ${candidateText(harness, lead, next)}`
+  return [rests, other].filter((text) => text !== '').join('; ')
+}

@@ -1,0 +1,32 @@
+import type { Build } from '@/core/build/schema'
+import type { Edit, SingleEdit } from '@/core/build/edit-schema'
+import type { Offer } from '@/core/weave/problem'
+import type { Plan } from '@/core/weave/plan'
+import type { Manner } from '@/core/weave/proposals'
+import type { Reached } from '@/core/weave/weave'
+
+/** What the page asks of the worker. */
+export interface Asked {
+  readonly build: Build
+  readonly offers: readonly Offer[]
+  readonly manners: readonly Manner[]
+  /** For each manner. */
+  readonly seconds: number
+}
+
+/** A proposal as it goes from the worker to the page: data alone. */
+export interface Sent {
+  readonly manner: Manner
+  readonly reached: readonly Reached[]
+  readonly edit: Edit
+  readonly schoolEdits: readonly SingleEdit[]
+  readonly plan: Omit<Plan, 'loose' | 'flowOf'> & { readonly looseKeys: readonly string[] }
+  /** Whether nothing better will come. */
+  readonly isDone: boolean
+}
+
+export type Told =
+  | { readonly is: 'begun'; readonly manner: Manner }
+  | { readonly is: 'plan'; readonly sent: Sent }
+  | { readonly is: 'done' }
+  | { readonly is: 'failed'; readonly message: string }

@@ -1,0 +1,160 @@
+import { Check } from 'lucide-react'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { portKey } from '@/core/build/refs'
+import { CAUTIONS } from '@/core/sheet/cautions'
+import type { Step } from '@/core/weave/differences'
+import { partOfPlan } from '@/core/weave/part-of-plan'
+import { judge } from '@/core/weave/plan-edits'
+import { reasonFor } from '@/core/weave/summary'
+import { goalText, MANNER_WORDS, stepText } from '@/core/wording/plan-text'
+import { countOf, findingText } from '@/core/wording/text'
+import { useActions } from '@/ui/build/context'
+import { Button } from '@/ui/shared/button'
+import { notify } from '@/ui/shared/notices'
+import { SeverityMark } from '@/ui/shared/severity'
+import type { Shown } from './use-shown'
+
+/** In the order of the work at the bench: pull out, lay in, plug; what stays comes last. */
+const GROUPS = [
+  { does: 'goes', title: 'Unplug' },
+  { does: 'moves', title: 'Move' },
+  { does: 'comes', title: 'Plug in' },
+  { does: 'stays', title: 'Stays as it is' },
+] as const
+
+interface RowProps {
+  readonly shown: Shown
+  readonly step: Step
+  readonly isChosen: boolean
+  readonly onChoose: (isChosen: boolean) => void
+}
+
+/** One lead of a plan, with why it goes there. */
+function StepRow({ shown, step, isChosen, onChoose }: RowProps) {
+  const text = stepText(shown.today, shown.after, step)
+  return (
+    <li className="border-t border-thread py-1 first:border-t-0">
+      <label className="flex items-start gap-2">
+        {step.does === 'moves' || step.does === 'comes' ? (
+          <input
+            type="checkbox"
+            checked={isChosen}
+            onChange={(event) => onChoose(event.target.checked)}
+            className="mt-1 accent-woad"
+          />
+        ) : (
+          <span className="w-3.5" />
+        )}
+        <span>
+          {text}
+          {step.to !== undefined && (
+            <span className="block text-[13px] text-faded">{reasonFor(shown.after, step.lead)}</span>
+          )}
+        </span>
+      </label>
+    </li>
+  )
+}
+
+/** What a plan comes to, what is left to say of it, and every lead, to take as a whole or in part. */
+export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; readonly isStillSought: boolean }) {
+  const { sent, today, after, plan, steps, verdicts } = shown
+  const { dispatch } = useActions()
+  const router = useRouter()
+  const changes = steps.filter(({ does }) => does === 'moves' || does === 'comes')
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
+  const chosen = changes.filter(({ lead }) => !left.has(portKey(lead)))
+  const isWhole = chosen.length === changes.length
+  const accept = () => {
+    const part = isWhole
+      ? sent.edit
+      : judge(today, partOfPlan(today, plan, new Set(chosen.map(({ lead }) => portKey(lead))))).edit
+    const edits = [...sent.schoolEdits, ...(part.type === 'batch' ? part.edits : [part])]
+    if (!dispatch({ type: 'batch', edits })) return
+    notify(`${countOf(chosen.length, 'lead')} as planned. One undo takes it all back.`)
+    router.push(`/builds/${today.build.id}/threads`)
+  }
+  const toggle = (step: Step, isChosen: boolean) => {
+    const next = new Set(left)
+    if (isChosen) next.delete(portKey(step.lead))
+    else next.add(portKey(step.lead))
+    setLeft(next)
+  }
+  const serious = verdicts.findings.filter(({ severity }) => severity === 'stop' || severity === 'mind')
+  return (
+    <section aria-label="The plan" className="rounded-lg border border-thread bg-cloth p-3">
+      <header className="flex flex-wrap items-start gap-2">
+        <div className="grow">
+          <h3 className="font-display text-lg font-semibold">{MANNER_WORDS[sent.manner].name}</h3>
+          <p className="text-faded">{MANNER_WORDS[sent.manner].means}</p>
+        </div>
+        <Button tone="act" onClick={accept} disabled={chosen.length === 0 && changes.length > 0}>
+          <Check size={16} aria-hidden /> {isWhole ? 'Take this plan' : `Take ${chosen.length} of ${changes.length}`}
+        </Button>
+      </header>
+      {isStillSought && <p className="text-[13px] text-faded">A better one may still be found.</p>}
+      {plan.loose.length > 0 && (
+        <p className="mt-2 text-madder">
+          No port is left for {plan.loose.map(({ ref }) => today.name(ref)).join(', ')}: it wants{' '}
+          {countOf(plan.loose.length, 'more port')} of that kind, or as many devices fewer.
+        </p>
+      )}
+      <div className="mt-2 grid gap-4 lg:grid-cols-[1.6fr_1fr]">
+        <div>
+          {GROUPS.map(({ does, title }) => {
+            const own = steps.filter((step) => step.does === does)
+            if (own.length === 0) return null
+            return (
+              <div key={does} className="mb-3">
+                <h4 className="font-semibold">
+                  {title} ({own.length})
+                </h4>
+                <ul>
+                  {own.map((step) => (
+                    <StepRow
+                      key={portKey(step.lead)}
+                      shown={shown}
+                      step={step}
+                      isChosen={!left.has(portKey(step.lead))}
+                      onChoose={(isChosen) => toggle(step, isChosen)}
+                    />
+                  ))}
+                </ul>
+              </div>
+            )
+          })}
+        </div>
+        <div className="space-y-3">
+          <div>
+            <h4 className="font-semibold">What it comes to</h4>
+            <ul className="text-[13px]">
+              {sent.reached.map((entry) => (
+                <li key={entry.goal}>{goalText(entry)}</li>
+              ))}
+            </ul>
+          </div>
+          {serious.length > 0 && (
+            <div>
+              <h4 className="font-semibold">What the rules still say</h4>
+              <ul className="space-y-1 text-[13px]">
+                {serious.map((finding) => (
+                  <li
+                    key={`${finding.ruleId} ${finding.messageId} ${finding.at.map(portKey).join()}`}
+                    className="flex gap-1.5"
+                  >
+                    <SeverityMark look={finding.severity} size={14} /> <span>{findingText(finding)}</span>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
+          <p className="rounded bg-weld-wash px-2 py-1 text-[13px]">{CAUTIONS[0]}</p>
+          {after.build.items.length > today.build.items.length && (
+            <p className="text-[13px] text-faded">What is bought comes onto the bench and the shopping list.</p>
+          )}
+        </div>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,125 @@
+import clsx from 'clsx'
+import type { ReactNode } from 'react'
+import type { Manner } from '@/core/weave/proposals'
+import { boughtTexts, MANNER_WORDS } from '@/core/wording/plan-text'
+import { Button } from '@/ui/shared/button'
+import { formatMoney } from '@/ui/shared/money'
+import { SeverityCount } from '@/ui/shared/severity'
+import type { Shown } from './use-shown'
+
+/** What a plan costs, as far as prices are known. */
+function Money({ shown, currency }: { readonly shown: Shown; readonly currency: string }) {
+  const value = (goal: string) => shown.sent.reached.find((entry) => entry.goal === goal)
+  const cents = value('cents')
+  const unpriced = value('unpriced')?.value ?? 0
+  return (
+    <>
+      <span className="font-semibold">{formatMoney(cents?.value ?? 0, currency)}</span>
+      {unpriced > 0 && <span className="block text-[13px] text-plum">and {unpriced} without a price</span>}
+      {cents?.isProven === false && <span className="block text-[13px] text-faded">best found so far</span>}
+    </>
+  )
+}
+
+const percent = (share: number | undefined) => (share === undefined ? 'nothing loaded' : `${Math.round(share * 100)} %`)
+
+interface Line {
+  readonly name: string
+  readonly of: (shown: Shown) => ReactNode
+}
+
+function linesOf(currency: string): readonly Line[] {
+  const counted = (does: string) => (shown: Shown) => shown.steps.filter((step) => step.does === does).length
+  return [
+    { name: 'Money', of: (shown) => <Money shown={shown} currency={currency} /> },
+    {
+      name: 'To buy',
+      of: (shown) => {
+        const texts = boughtTexts(shown.plan)
+        if (texts.length === 0) return 'nothing'
+        return (
+          <ul className="space-y-0.5">
+            {texts.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </ul>
+        )
+      },
+    },
+    {
+      name: 'Not needed',
+      of: ({ plan }) => (plan.spare.length === 0 ? 'all in use' : plan.spare.map(({ mark }) => mark).join(', ')),
+    },
+    { name: 'Threads in all', of: ({ spare }) => spare.threadCount },
+    {
+      name: 'Against today',
+      of: (shown) =>
+        `${counted('stays')(shown)} stay, ${counted('moves')(shown)} move, ${counted('comes')(shown)} come, ${counted('goes')(shown)} go`,
+    },
+    { name: 'Least headroom', of: ({ spare }) => percent(spare.headroomShare) },
+    { name: 'USB places left', of: ({ spare }) => spare.usbPlaceCount },
+    { name: 'Supply plugs left', of: ({ spare }) => spare.supplyPlugCount },
+    {
+      name: 'All rules say',
+      of: ({ verdicts: { counts } }) => (
+        <span className="flex flex-wrap gap-1">
+          {(['stop', 'mind', 'unknown'] as const).map(
+            (look) => counts[look] > 0 && <SeverityCount key={look} look={look} count={counts[look]} />,
+          )}
+          {counts.stop + counts.mind + counts.unknown === 0 && <SeverityCount look="holds" count={1} />}
+        </span>
+      ),
+    },
+  ]
+}
+
+interface TableProps {
+  readonly shown: readonly Shown[]
+  readonly picked: Manner | undefined
+  readonly currency: string
+  readonly onPick: (manner: Manner) => void
+}
+
+/** The proposals side by side. */
+export function PlanTable({ shown, picked, currency, onPick }: TableProps) {
+  const cell = (manner: Manner) =>
+    clsx('min-w-32 border-l border-thread px-2 py-1.5 align-top', manner === picked && 'bg-woad-wash')
+  return (
+    <div className="shrink-0 overflow-x-auto rounded-lg border border-thread bg-cloth">
+      <table className="w-full text-left text-[13px]">
+        <thead>
+          <tr>
+            <th scope="col" className="px-2 py-1.5 align-top font-display text-faded">
+              Plans
+            </th>
+            {shown.map(({ sent: { manner, isDone } }) => (
+              <th key={manner} scope="col" className={cell(manner)}>
+                <span className="block font-display text-[15px]" title={MANNER_WORDS[manner].means}>
+                  {MANNER_WORDS[manner].name}
+                </span>
+                <Button small className="mt-1" aria-pressed={manner === picked} onClick={() => onPick(manner)}>
+                  {manner === picked ? 'Shown below' : 'Show'}
+                </Button>
+                {!isDone && <span className="block font-normal text-faded">still looking …</span>}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {linesOf(currency).map(({ name, of }) => (
+            <tr key={name} className="border-t border-thread">
+              <th scope="row" className="px-2 py-1.5 align-top font-normal whitespace-nowrap text-faded">
+                {name}
+              </th>
+              {shown.map((entry) => (
+                <td key={entry.sent.manner} className={cell(entry.sent.manner)}>
+                  {of(entry)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}

@@ -1,0 +1,45 @@
+import { useMemo, useRef } from 'react'
+import { apply } from '@/core/build/apply'
+import type { Build } from '@/core/build/schema'
+import { derive, type Harness } from '@/core/harness/derive'
+import { check, type Verdicts } from '@/core/rules/check'
+import { stepsOf, type Step } from '@/core/weave/differences'
+import type { Plan } from '@/core/weave/plan'
+import { spareOf, type Spare } from '@/core/weave/summary'
+import type { Sent } from './messages'
+
+/** A proposal with the build as it would be. */
+export interface Shown {
+  readonly sent: Sent
+  readonly today: Harness
+  readonly after: Harness
+  readonly verdicts: Verdicts
+  readonly spare: Spare
+  readonly steps: readonly Step[]
+  readonly plan: Plan
+}
+
+function shownOf(today: Harness, sent: Sent): Shown {
+  const after = derive(apply(today.build, sent.edit).build)
+  const { looseKeys, ...rest } = sent.plan
+  const loose = today.ports.filter(({ key }) => looseKeys.includes(key))
+  const plan: Plan = { ...rest, loose, flowOf: new Map() }
+  return { sent, today, after, plan, verdicts: check(after), spare: spareOf(after), steps: stepsOf(today, after, plan) }
+}
+
+/** Each proposal worked out once, against the build that was planned for. */
+export function useShown(asked: Build | undefined, plans: readonly Sent[]): readonly Shown[] {
+  const known = useRef(new WeakMap<Sent, Shown>())
+  const today = useMemo(() => (asked === undefined ? undefined : derive(asked)), [asked])
+  return useMemo(
+    () =>
+      today === undefined
+        ? []
+        : plans.map((sent) => {
+            const shown = known.current.get(sent) ?? shownOf(today, sent)
+            known.current.set(sent, shown)
+            return shown
+          }),
+    [today, plans],
+  )
+}

@@ -1,0 +1,59 @@
+import { useCallback, useEffect, useRef, useState } from 'react'
+import type { Manner } from '@/core/weave/proposals'
+import type { Asked, Sent, Told } from './messages'
+
+export interface Weaving {
+  /** The manner that is worked at; undefined where nothing is. */
+  readonly at: Manner | undefined
+  readonly isRunning: boolean
+  readonly plans: readonly Sent[]
+  readonly failure: string | undefined
+  readonly start: (asked: Asked) => void
+  /** Ends the work at once and keeps what was found. */
+  readonly stop: () => void
+}
+
+/** Planning in a worker, so that the page stays free; a stopped worker is gone, and its last plans stay. */
+export function useWeave(): Weaving {
+  const worker = useRef<Worker | undefined>(undefined)
+  const [at, setAt] = useState<Manner | undefined>(undefined)
+  const [isRunning, setRunning] = useState(false)
+  const [plans, setPlans] = useState<readonly Sent[]>([])
+  const [failure, setFailure] = useState<string | undefined>(undefined)
+
+  const stop = useCallback(() => {
+    worker.current?.terminate()
+    worker.current = undefined
+    setRunning(false)
+    setAt(undefined)
+  }, [])
+  useEffect(() => stop, [stop])
+
+  const start = (asked: Asked) => {
+    stop()
+    setPlans([])
+    setFailure(undefined)
+    setRunning(true)
+    const made = new Worker(new URL('./weave-worker.ts', import.meta.url), { type: 'module' })
+    made.addEventListener('message', ({ data }: MessageEvent<Told>) => {
+      if (data.is === 'begun') setAt(data.manner)
+      if (data.is === 'plan') {
+        const { sent } = data
+        setPlans((before) =>
+          before.some(({ manner }) => manner === sent.manner)
+            ? before.map((plan) => (plan.manner === sent.manner ? sent : plan))
+            : [...before, sent],
+        )
+      }
+      if (data.is === 'failed') setFailure(data.message)
+      if (data.is === 'done' || data.is === 'failed') stop()
+    })
+    made.addEventListener('error', () => {
+      setFailure('The planner could not be started.')
+      stop()
+    })
+    worker.current = made
+    made.postMessage(asked)
+  }
+  return { at, isRunning, plans, failure, start, stop }
+}
