@@ -72,11 +72,12 @@ const shots: readonly Shot[] = [
   },
   { name: 'finder', path: '/builds/harbour-lantern/parts', theme: 'dark', then: findLight },
   {
-    name: 'templates',
-    path: '/builds/paper-kite/parts',
+    name: 'plans',
+    path: '/builds/harbour-lantern/threads/plans',
     then: async (page) => {
-      await page.getByLabel('Any source').selectOption('template')
-      await page.waitForTimeout(900)
+      await page.getByRole('button', { name: 'Plan', exact: true }).click()
+      await page.getByRole('button', { name: 'Plan again' }).waitFor({ timeout: 90_000 })
+      await page.getByRole('columnheader', { name: /Sound, then cheap/ }).getByRole('button').click()
     },
   },
   { name: 'history', path: '/builds/harbour-lantern/parts', then: history },

@@ -112,6 +112,15 @@ const visits: readonly Visit[] = [
     },
   },
   { name: 'the choices', path: '/builds/harbour-lantern/threads', then: openWindow('Choices') },
+  {
+    name: 'plans',
+    path: '/builds/paper-kite/threads/plans',
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Plan', exact: true }).click()
+      await page.getByRole('region', { name: 'The plan' }).waitFor()
+      await page.getByRole('button', { name: /^Stop/ }).click()
+    },
+  },
   { name: 'Sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'a page that is not there', path: '/builds/nobody/parts' },
 ]

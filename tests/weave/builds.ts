@@ -23,18 +23,27 @@ export const OFFERS: readonly Offer[] = demoParts
   .map((part) => ({ part, priceCents: part.price?.cents }))
 
 const FANS = ['fan-120-light', 'fan-120', 'fan-140', 'fan-140-light', 'fan-radiator']
+const DARK_FANS = ['fan-120', 'fan-140', 'fan-radiator', 'fan-92']
 
-/** An unwired machine with so many fans, of which two kinds in five shine; groups of three to six of one kind. */
-export function machineOf(fanCount: number, seed: number): Build {
+function wired(kinds: readonly string[], fanCount: number, seed: number): readonly string[] {
   const next = numbers(seed)
   const lines = ['M1: board-large', 'S1: supply-850', 'P1: pump']
   for (let placed = 0, kind = seed; placed < fanCount; kind += 1) {
     const count = Math.min(fanCount - placed, 3 + Math.floor(next() * 4))
     const marks = Array.from({ length: count }, (_, index) => `F${placed + index + 1}`)
-    lines.push(`${marks.join(' ')}: ${FANS[kind % FANS.length]}`)
+    lines.push(`${marks.join(' ')}: ${kinds[kind % kinds.length]}`)
     placed += count
   }
-  return bench(lines)
+  return lines
+}
+
+/** An unwired machine with so many fans, of which two kinds in five shine; groups of three to six of one kind. */
+export const machineOf = (fanCount: number, seed: number): Build => bench(wired(FANS, fanCount, seed))
+
+/** An unwired machine with as many light bars as fans. */
+export function litMachineOf(fanCount: number, seed: number): Build {
+  const bars = Array.from({ length: fanCount }, (_, index) => `L${index + 1}`)
+  return bench([...wired(DARK_FANS, fanCount, seed), `${bars.join(' ')}: bar-5v-6`])
 }
 
 /** A build that is small enough to try all its wirings, and two things that may be bought for it. */

@@ -6,6 +6,8 @@ import { groupBy } from '../../src/core/units/group'
 import { greedyPlan } from '../../src/core/weave/greedy'
 import { valueOf, type Model, type Row, type Values } from '../../src/core/weave/model'
 import { lpText } from '../../src/core/weave/lp'
+import { whyLoose } from '../../src/core/weave/summary'
+import { makeFan } from '../../src/core/parts/make'
 import { mannersFor, propose } from '../../src/core/weave/proposals'
 import { problemOf } from '../../src/core/weave/read-problem'
 import type { Solver } from '../../src/core/weave/solver'
@@ -202,3 +204,54 @@ test('Tangled Heron is mended: no stop is left, and more than half of what may s
       .map(findingText),
   ).toEqual([])
 }, 60_000)
+
+const wish = { offers: OFFERS, seconds: 10, now: () => now() }
+const saysOf = (build: Build) => {
+  const { plan, after } = propose(solver, derive(build), 'balanced', wish)
+  return plan.loose.map(({ ref }) => whyLoose(after, ref))
+}
+
+test('a fan of 5 A finds no port, and it is said why', () => {
+  const part = makeFan({ id: 'storm', name: 'Storm', pins: 4, amps: 5, sizeMm: 120 })
+  const build = bench(['M1: board-middle', 'S1: supply-550', 'P1: pump', 'F1: storm'], [], [part])
+  expect(saysOf(build)).toEqual([
+    'F1: the nearest port is SYS1: 0.00 to 5.00 of 1.00 A: over the limit. One more port of its kind is wanted, or one device fewer.',
+  ])
+})
+
+test('without a board nothing takes a fan, and it is said', () => {
+  const said = ['F1: nothing here takes its plug. Put something on the bench, or allow to buy it, that does.']
+  expect(saysOf(bench(['F1: fan-140']))).toEqual(said)
+  expect(saysOf(bench(['S1: supply-550', 'F1: fan-140']))).toEqual(said)
+})
+
+test('an empty bench has an empty plan', () => {
+  const { plan, edit } = propose(solver, derive(bench([])), 'balanced', wish)
+  expect([plan.links, plan.bought, plan.loose]).toEqual([[], [], []])
+  expect(edit).toEqual({ type: 'batch', edits: [] })
+})
+
+test('threads that are pinned wrongly stay, and the rules say so', () => {
+  const wrong = bench(
+    ['M1: board-middle', 'S1: supply-550', 'P1: pump', 'F1: fan-140'],
+    ['F1.fan > M1.LED12V!', 'P1.pump > M1.CPU'],
+  )
+  const pinned = { ...wrong, threads: wrong.threads.map((thread) => ({ ...thread, pinned: true })) }
+  const { verdicts, plan } = propose(solver, derive(pinned), 'balanced', wish)
+  expect(plan.links).toEqual([])
+  expect(verdicts.findings.filter(({ severity }) => severity === 'stop').map(({ ruleId }) => ruleId)).toContain(
+    'connector-mates',
+  )
+})
+
+test('what nobody knows the price of is told apart from what costs nothing', () => {
+  const build = bench(['M1: board-middle', 'S1: supply-550', 'P1: pump', 'F1 F2 F3 F4 F5: fan-140'])
+  const free = OFFERS.map((offer) => ({ ...offer, priceCents: 0 }))
+  const unknown = OFFERS.map((offer) => ({ ...offer, priceCents: undefined }))
+  const counts = (offers: typeof OFFERS) => {
+    const { reached, plan } = propose(solver, derive(build), 'balanced', { ...wish, offers })
+    return { unpriced: reached.find(({ goal }) => goal === 'unpriced')?.value ?? 0, bought: plan.bought.length > 0 }
+  }
+  expect(counts(free)).toEqual({ unpriced: 0, bought: true })
+  expect(counts(unknown).unpriced).toBeGreaterThan(0)
+})

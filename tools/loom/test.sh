@@ -52,9 +52,9 @@ test_all() {
   (cd "$root" && node tools/run-tests.mjs "$@")
 }
 
-# Figures side by side: the check and the network solve, then search among many parts.
+# Figures side by side: the check and the network solve, planning beside GLPK, then search among many parts.
 bench_all() {
   with_test_bed
-  (cd "$root" && npm run -s bench && node_modules/.bin/tsx tools/bench-shelf.ts &&
+  (cd "$root" && npm run -s bench && node_modules/.bin/tsx tools/bench-weave.ts && node_modules/.bin/tsx tools/bench-shelf.ts &&
     node_modules/.bin/tsx tools/bench-paint.ts)
 }

@@ -70,16 +70,25 @@ function isRadiatorFan({ build, placeOf }: Harness, { item }: PlacedPort): boole
   )
 }
 
-/** The places that a lead certainly does not reach by itself; none where no place is said. */
-function unreachedBy(harness: Harness, lead: PlacedPort): ReadonlySet<string> {
-  if (harness.placeOf(lead.item.id) === undefined) return new Set()
+/** How a lead reaches the places it could go to. */
+type Reach = Pick<LeadClass, 'unreached' | 'hardlyReached'>
+
+const ANYWHERE: Reach = { unreached: new Set(), hardlyReached: new Set() }
+
+/** What is certain of the reach of a lead; nothing where no place is said. */
+function reachOf(harness: Harness, lead: PlacedPort): Reach {
+  if (harness.placeOf(lead.item.id) === undefined) return ANYWHERE
   const givers = harness.ports.filter(({ port }) => port.side === 'gives' && fitOf(lead.port, port).misfit === 'none')
-  return new Set(
-    givers.filter((to) => runsTo(harness, lead, to).some(({ verdict }) => verdict === 'no')).map(({ key }) => key),
-  )
+  const judged = givers.map((to) => ({
+    key: to.key,
+    verdicts: runsTo(harness, lead, to).map(({ verdict }) => verdict),
+  }))
+  const keysWith = (...wanted: readonly string[]) =>
+    new Set(judged.filter(({ verdicts }) => verdicts.some((verdict) => wanted.includes(verdict))).map(({ key }) => key))
+  return { unreached: keysWith('no'), hardlyReached: keysWith('tight', 'inSight') }
 }
 
-function classOf(harness: Harness, leads: readonly PlacedPort[], unreached: ReadonlySet<string>): LeadClass {
+function classOf(harness: Harness, leads: readonly PlacedPort[], reach: Reach): LeadClass {
   const [first] = leads
   return {
     ...kindOf(first!.facts, first!.port),
@@ -88,7 +97,7 @@ function classOf(harness: Harness, leads: readonly PlacedPort[], unreached: Read
     host: undefined,
     isRadiatorFan: isRadiatorFan(harness, first!),
     groupKey: groupKeyOf(harness, first!),
-    unreached,
+    ...reach,
   }
 }
 
@@ -105,25 +114,17 @@ function leadsOfHost(harness: Harness, host: Host): readonly LeadClass[] {
     return follows !== undefined && (isOn || (wantsSync && follows.signal === 'speed'))
   })
   return wanted.map((port): LeadClass => {
-    const common = { leads: [], host, isRadiatorFan: false, groupKey: undefined, unreached: new Set<string>() }
+    const common = { leads: [], host, isRadiatorFan: false, groupKey: undefined }
     const placed = item === undefined ? undefined : harness.port({ itemId: item.id, portId: port.id })
-    const unreached = placed === undefined ? common.unreached : unreachedBy(harness, placed)
-    return { ...kindOf(facts, port), ...common, key: `${host.key}.${port.id}`, unreached }
+    const reach = placed === undefined ? ANYWHERE : reachOf(harness, placed)
+    return { ...kindOf(facts, port), ...common, ...reach, key: `${host.key}.${port.id}` }
   })
 }
 
 /** The supply leads of a piece; its inlet is told by where it stands. */
 export function leadsOfPiece({ facts, feeds }: Piece): readonly LeadClass[] {
-  return feeds.map((port): LeadClass => {
-    const common = {
-      leads: [],
-      host: undefined,
-      isRadiatorFan: false,
-      groupKey: undefined,
-      unreached: new Set<string>(),
-    }
-    return { ...kindOf(facts, port), ...common, key: `${facts.part.id} ${port.id}` }
-  })
+  const common = { leads: [], host: undefined, isRadiatorFan: false, groupKey: undefined, ...ANYWHERE }
+  return feeds.map((port) => ({ ...kindOf(facts, port), ...common, key: `${facts.part.id} ${port.id}` }))
 }
 
 /** Leads that are left out: pinned ones, those that stay loose on purpose, and tails. */
@@ -139,11 +140,13 @@ export function leadClasses(harness: Harness, hosts: readonly Host[]): readonly 
     (placed) => isDevice(harness.factsOfItem(placed.item.id)) && isWanted(harness, placed),
   )
   const alike = groupBy(
-    wanted.map((placed) => ({ placed, unreached: unreachedBy(harness, placed) })),
-    ({ placed, unreached }) => {
+    wanted.map((placed) => ({ placed, reach: reachOf(harness, placed) })),
+    ({ placed, reach }) => {
       const { item, port } = placed
       const schools = [speedSchool(harness.build, item.id)?.wanted, lightSchool(harness.build, item.id)?.wanted]
-      const where = [groupKeyOf(harness, placed), isRadiatorFan(harness, placed), ...[...unreached].toSorted()]
+      const far = [...reach.unreached].toSorted().join()
+      const near = [...reach.hardlyReached].toSorted().join()
+      const where = [groupKeyOf(harness, placed), isRadiatorFan(harness, placed), far, near]
       return [item.partId, port.id, ...schools, ...where].join(' ')
     },
   )
@@ -152,7 +155,7 @@ export function leadClasses(harness: Harness, hosts: readonly Host[]): readonly 
       classOf(
         harness,
         list.map(({ placed }) => placed),
-        list[0]!.unreached,
+        list[0]!.reach,
       ),
     ),
     ...hosts.flatMap((host) => leadsOfHost(harness, host)),

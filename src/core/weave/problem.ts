@@ -57,6 +57,8 @@ export interface LeadClass {
   readonly groupKey: string | undefined
   /** Keys of the places that it does not reach by itself. */
   readonly unreached: ReadonlySet<string>
+  /** Keys of the places that it only just reaches, or only in sight. */
+  readonly hardlyReached: ReadonlySet<string>
 }
 
 /** Ports of one host that are alike in every respect. */

@@ -57,3 +57,16 @@ export function reasonFor(harness: Harness, lead: PortRef): string {
       : `else ${harness.name(next.to)}: ${candidateText(harness, lead, next)}`
   return [rests, other].filter((text) => text !== '').join('; ')
 }
+
+/** Why a lead finds no port: what stands against the port that comes nearest, or that nothing here takes its plug. */
+export function whyLoose(harness: Harness, lead: PortRef): string {
+  const name = harness.name(lead)
+  const nearest = candidatesFor(harness, lead).find(({ verdict }) => verdict !== 'misfit')
+  if (nearest === undefined)
+    return `${name}: nothing here takes its plug. Put something on the bench, or allow to buy it, that does.`
+  const text = candidateText(harness, lead, nearest)
+  const isOpen = ['holds', 'tight', 'wouldHold', 'unknown', 'unfed'].includes(nearest.verdict)
+  return isOpen
+    ? `${name}: ${harness.name(nearest.to)} would take it (${text}), but other leads need that port. One more port of its kind is wanted, or one device fewer.`
+    : `${name}: the nearest port is ${harness.name(nearest.to)}: ${text}. One more port of its kind is wanted, or one device fewer.`
+}

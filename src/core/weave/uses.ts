@@ -22,7 +22,9 @@ function freePorts(harness: Harness, { facts, item }: Host): readonly Port[] {
 function likenessOf(host: Host, port: Port, classes: readonly LeadClass[]): string {
   const { connector, wires, modes, role, lanes } = port
   const key = `${host.key}.${port.id}`
-  const unreached = classes.flatMap((leads) => (leads.unreached.has(key) ? [leads.key] : []))
+  const unreached = classes.flatMap((leads) =>
+    leads.unreached.has(key) ? [leads.key] : leads.hardlyReached.has(key) ? [`hardly ${leads.key}`] : [],
+  )
   const caps = capsAt(host.facts, port).map((cap) => ({ ...cap, key: '', ports: cap.isShared ? cap.ports : [] }))
   return JSON.stringify([connector, wires, modes, role, lanes, port.lead?.leadId, caps, unreached])
 }
@@ -113,8 +115,11 @@ function mindsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, l
   if (piece === undefined && !leads.isChainable && isOutOfReach(group, leads)) return undefined
   const burns = piece?.facts.part.construction === BURNING ? 1 : 0
   const { build } = harness
+  // In a chain only its first lead runs to the port, and a box may be put nearer: neither is held against the port.
+  const runsThere = piece === undefined && !leads.isChainable && leads.host === undefined
+  const isHard = runsThere && group.ports.every(({ id }) => leads.hardlyReached.has(`${host.key}.${id}`))
   const site = { host, port, piece }
-  return speedMinds(build, site, leads) + lightMinds(build, site, leads) + burns
+  return Number(isHard) + speedMinds(build, site, leads) + lightMinds(build, site, leads) + burns
 }
 
 function allowedOn(

@@ -23,7 +23,7 @@ export const MANNER_WORDS: Readonly<Record<Manner, { readonly name: string; read
 
 const GOAL_WORDS: Readonly<Record<GoalKey, string>> = {
   loose: 'leads without a port',
-  changed: 'threads that stay',
+  changed: 'leads of devices that stay',
   minds: 'things to mind',
   unpriced: 'things without a known price',
   cents: 'money',

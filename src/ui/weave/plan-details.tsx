@@ -1,12 +1,12 @@
 import { Check } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { portKey } from '@/core/build/refs'
 import { CAUTIONS } from '@/core/sheet/cautions'
 import type { Step } from '@/core/weave/differences'
 import { partOfPlan } from '@/core/weave/part-of-plan'
 import { judge } from '@/core/weave/plan-edits'
-import { reasonFor } from '@/core/weave/summary'
+import { reasonFor, whyLoose } from '@/core/weave/summary'
 import { goalText, MANNER_WORDS, stepText } from '@/core/wording/plan-text'
 import { countOf, findingText } from '@/core/wording/text'
 import { useActions } from '@/ui/build/context'
@@ -26,12 +26,13 @@ const GROUPS = [
 interface RowProps {
   readonly shown: Shown
   readonly step: Step
+  readonly reason: string | undefined
   readonly isChosen: boolean
   readonly onChoose: (isChosen: boolean) => void
 }
 
 /** One lead of a plan, with why it goes there. */
-function StepRow({ shown, step, isChosen, onChoose }: RowProps) {
+function StepRow({ shown, step, reason, isChosen, onChoose }: RowProps) {
   const text = stepText(shown.today, shown.after, step)
   return (
     <li className="border-t border-thread py-1 first:border-t-0">
@@ -48,9 +49,7 @@ function StepRow({ shown, step, isChosen, onChoose }: RowProps) {
         )}
         <span>
           {text}
-          {step.to !== undefined && (
-            <span className="block text-[13px] text-faded">{reasonFor(shown.after, step.lead)}</span>
-          )}
+          {reason !== undefined && <span className="block text-[13px] text-faded">{reason}</span>}
         </span>
       </label>
     </li>
@@ -63,6 +62,14 @@ export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; r
   const { dispatch } = useActions()
   const router = useRouter()
   const changes = steps.filter(({ does }) => does === 'moves' || does === 'comes')
+  // Asked of every port for every lead, so once for a plan.
+  const reasons = useMemo(
+    () =>
+      new Map(
+        steps.flatMap(({ lead, to }) => (to === undefined ? [] : [[portKey(lead), reasonFor(after, lead)] as const])),
+      ),
+    [after, steps],
+  )
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const chosen = changes.filter(({ lead }) => !left.has(portKey(lead)))
   const isWhole = chosen.length === changes.length
@@ -95,9 +102,21 @@ export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; r
       </header>
       {isStillSought && <p className="text-[13px] text-faded">A better one may still be found.</p>}
       {plan.loose.length > 0 && (
+        <div className="mt-2 text-madder">
+          <p className="font-semibold">
+            No plan gives every lead a port; {countOf(plan.loose.length, 'lead')} would stay loose:
+          </p>
+          <ul>
+            {plan.loose.map(({ ref, key }) => (
+              <li key={key}>{whyLoose(after, ref)}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {verdicts.counts.stop > 0 && plan.loose.length === 0 && (
         <p className="mt-2 text-madder">
-          No port is left for {plan.loose.map(({ ref }) => today.name(ref)).join(', ')}: it wants{' '}
-          {countOf(plan.loose.length, 'more port')} of that kind, or as many devices fewer.
+          The rules still see {countOf(verdicts.counts.stop, 'stop')} here: pinned threads are kept as they are, and so
+          is whatever no wiring changes. Unpin them, or look at what stands on the right.
         </p>
       )}
       <div className="mt-2 grid gap-4 lg:grid-cols-[1.6fr_1fr]">
@@ -116,6 +135,7 @@ export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; r
                       key={portKey(step.lead)}
                       shown={shown}
                       step={step}
+                      reason={reasons.get(portKey(step.lead))}
                       isChosen={!left.has(portKey(step.lead))}
                       onChoose={(isChosen) => toggle(step, isChosen)}
                     />

@@ -5,7 +5,7 @@ import { boughtTexts, MANNER_WORDS } from '@/core/wording/plan-text'
 import { Button } from '@/ui/shared/button'
 import { formatMoney } from '@/ui/shared/money'
 import { SeverityCount } from '@/ui/shared/severity'
-import type { Shown } from './use-shown'
+import type { Gathered, Shown } from './use-shown'
 
 /** What a plan costs, as far as prices are known. */
 function Money({ shown, currency }: { readonly shown: Shown; readonly currency: string }) {
@@ -74,7 +74,7 @@ function linesOf(currency: string): readonly Line[] {
 }
 
 interface TableProps {
-  readonly shown: readonly Shown[]
+  readonly shown: readonly Gathered[]
   readonly picked: Manner | undefined
   readonly currency: string
   readonly onPick: (manner: Manner) => void
@@ -92,7 +92,7 @@ export function PlanTable({ shown, picked, currency, onPick }: TableProps) {
             <th scope="col" className="px-2 py-1.5 align-top font-display text-faded">
               Plans
             </th>
-            {shown.map(({ sent: { manner, isDone } }) => (
+            {shown.map(({ sent: { manner }, also, isSought }) => (
               <th key={manner} scope="col" className={cell(manner)}>
                 <span className="block font-display text-[15px]" title={MANNER_WORDS[manner].means}>
                   {MANNER_WORDS[manner].name}
@@ -100,7 +100,12 @@ export function PlanTable({ shown, picked, currency, onPick }: TableProps) {
                 <Button small className="mt-1" aria-pressed={manner === picked} onClick={() => onPick(manner)}>
                   {manner === picked ? 'Shown below' : 'Show'}
                 </Button>
-                {!isDone && <span className="block font-normal text-faded">still looking …</span>}
+                {also.length > 0 && (
+                  <span className="mt-1 block font-normal text-faded">
+                    also: {also.map((other) => MANNER_WORDS[other].name.toLowerCase()).join('; ')}
+                  </span>
+                )}
+                {isSought && <span className="block font-normal text-faded">still looking …</span>}
               </th>
             ))}
           </tr>

@@ -6,12 +6,13 @@ import { useMemo, useState } from 'react'
 import type { Part } from '@/core/parts/schema'
 import { mannersFor, type Manner } from '@/core/weave/proposals'
 import { MANNER_WORDS } from '@/core/wording/plan-text'
+import { countOf } from '@/core/wording/text'
 import { useHarness, useVerdicts } from '@/ui/build/context'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { PlanDetails } from './plan-details'
 import { PlanTable } from './plan-table'
 import { OffersField, useOffers } from './offers-field'
-import { useShown } from './use-shown'
+import { useShown, withoutRepeats } from './use-shown'
 import { useWeave } from './use-weave'
 
 /** For each manner; the lower goals get what the higher ones leave. */
@@ -33,7 +34,8 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Part[] }) {
     [counts.stop, harness, offers.chosen],
   )
   const isStale = asked !== undefined && asked !== harness.build
-  const shown = useShown(asked, plans)
+  const found = useShown(asked, plans)
+  const shown = useMemo(() => withoutRepeats(found), [found])
   const plan = shown.find(({ sent }) => sent.manner === picked) ?? shown[0]
   const begin = () => {
     setAsked(harness.build)
@@ -65,7 +67,7 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Part[] }) {
             ? 'Finds the wiring that costs least and holds, in several manners, and proves it. Pinned threads stay as they are; nothing changes before you accept.'
             : isStale
               ? 'The build was changed since these plans were made: plan again.'
-              : `${plans.length} plans, each judged by every rule.`}
+              : `${countOf(shown.length, 'plan')}, each judged by every rule.`}
       </p>
       {failure !== undefined && <p className="text-madder">{failure} Nothing was changed.</p>}
       {harness.items.length === 0 && <p className="text-faded">There is nothing on the bench yet.</p>}

@@ -3,8 +3,11 @@ import { apply } from '@/core/build/apply'
 import type { Build } from '@/core/build/schema'
 import { derive, type Harness } from '@/core/harness/derive'
 import { check, type Verdicts } from '@/core/rules/check'
+import { portKey } from '@/core/build/refs'
+import { groupBy } from '@/core/units/group'
 import { stepsOf, type Step } from '@/core/weave/differences'
 import type { Plan } from '@/core/weave/plan'
+import type { Manner } from '@/core/weave/proposals'
 import { spareOf, type Spare } from '@/core/weave/summary'
 import type { Sent } from './messages'
 
@@ -42,4 +45,26 @@ export function useShown(asked: Build | undefined, plans: readonly Sent[]): read
           }),
     [today, plans],
   )
+}
+
+const wiringOf = ({ plan }: Shown) =>
+  plan.links
+    .map(({ from, to }) => `${portKey(from)} ${portKey(to)}`)
+    .toSorted()
+    .join()
+
+/** Plans that come to the same wiring as an earlier one are told with it, instead of a second time. */
+export function withoutRepeats(shown: readonly Shown[]): readonly Gathered[] {
+  const gathered = groupBy(shown, wiringOf)
+  return [...gathered.values()].map(([first, ...others]) => ({
+    ...first!,
+    also: others.map(({ sent }) => sent.manner),
+    isSought: [first!, ...others].some(({ sent }) => !sent.isDone),
+  }))
+}
+
+/** A plan, with the other manners that come to the same. */
+export interface Gathered extends Shown {
+  readonly also: readonly Manner[]
+  readonly isSought: boolean
 }

@@ -1,6 +1,7 @@
 'use client'
 
 import clsx from 'clsx'
+import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useState } from 'react'
 import { acceptedOf, unacceptEdit } from '@/core/build/accept'
@@ -9,7 +10,7 @@ import { SEVERITIES, type Finding, type Severity } from '@/core/rules/rule'
 import { groupBy } from '@/core/units/group'
 import { sumText } from '@/core/wording/sum-text'
 import { countOf, findingText } from '@/core/wording/text'
-import { Button } from '@/ui/shared/button'
+import { Button, buttonClass } from '@/ui/shared/button'
 import { SeverityCount } from '@/ui/shared/severity'
 import { useActions, useHarness, useVerdicts } from '../context'
 import { stageOf } from '../stages'
@@ -88,10 +89,12 @@ function Filters({
   filter,
   setFilter,
   hasStage,
+  buildId,
 }: {
   readonly filter: Filter
   readonly setFilter: (filter: Filter) => void
   readonly hasStage: boolean
+  readonly buildId: string
 }) {
   const { counts, outcomes } = useVerdicts()
   const toggle = (severity: Severity) => {
@@ -118,6 +121,11 @@ function Filters({
         )
       })}
       <SeverityCount look="holds" count={outcomes.holds} />
+      {counts.stop > 0 && (
+        <Link href={`/builds/${buildId}/threads/plans`} className={buttonClass('plain', true)}>
+          Mend all …
+        </Link>
+      )}
       {hasStage && (
         <label className="flex items-center gap-1 text-[13px] text-faded">
           <input
@@ -145,7 +153,7 @@ export function SnagList({ buildId }: { readonly buildId: string }) {
   const kinds = [...groupBy(shown, ({ severity, ruleId, messageId }) => `${severity} ${ruleId} ${messageId}`)]
   return (
     <section aria-label="Snags" className="flex min-h-0 flex-col">
-      <Filters filter={filter} setFilter={setFilter} hasStage={hasStage} />
+      <Filters filter={filter} setFilter={setFilter} hasStage={hasStage} buildId={buildId} />
       <div aria-live="polite" className="sr-only">
         {counts.stop} stops, {counts.mind} minds, {counts.unknown} unknown
       </div>

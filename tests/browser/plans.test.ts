@@ -1,0 +1,109 @@
+import type { Page } from 'playwright-core'
+import { derive } from '../../src/core/harness/derive'
+import { check } from '../../src/core/rules/check'
+import { demoBuild } from '../support/bench'
+import { getBuild, newBuild } from '../support/server'
+import { untilSaved, useBrowser } from './session'
+
+const { newPage, complaints } = useBrowser()
+afterEach(() => expect(complaints).toEqual([]))
+
+const SECONDS_FOR_ALL = 100_000
+
+const planned = (page: Page) => page.getByRole('button', { name: 'Plan again' }).waitFor({ timeout: SECONDS_FOR_ALL })
+const begin = (page: Page) => page.getByRole('button', { name: 'Plan', exact: true }).click()
+const wires = async (id: string) =>
+  (await getBuild(id)).threads
+    .map(({ from, to }) => `${from.itemId}.${from.portId} > ${to.itemId}.${to.portId}`)
+    .toSorted()
+
+test(
+  'a bench without a thread is planned, the plan is taken as a whole, and one undo takes it back',
+  async () => {
+    const { id } = await newBuild({ ...demoBuild('harbour-lantern'), threads: [] })
+    const page = await newPage(`/builds/${id}/threads`)
+    await page.getByRole('link', { name: 'Plan it for me' }).click()
+    await begin(page)
+    await page.getByRole('columnheader', { name: /Sound, then cheap/ }).waitFor()
+    await planned(page)
+    // What the sums say by hand: four fans of 0.28 to 0.30 A want two headers of 0.80 A with headroom, so one more splitter.
+    const money = page
+      .getByRole('row', { name: /^Money/ })
+      .getByRole('cell')
+      .first()
+    expect(await money.textContent()).toBe('3.90 EUR')
+    await page.getByRole('button', { name: 'Take this plan' }).click()
+    await page.getByText('No lead is loose').waitFor()
+    await untilSaved(page)
+    const { counts } = check(derive(await getBuild(id)))
+    expect([counts.stop, counts.mind]).toEqual([0, 0])
+    await page.getByRole('button', { name: 'Undo', exact: false }).first().click()
+    await page.getByText(/leads still loose/).waitFor()
+    await untilSaved(page)
+    expect(await wires(id)).toEqual([])
+  },
+  SECONDS_FOR_ALL * 1.5,
+)
+
+test(
+  'a plan is taken in part: what is left out stays as it is',
+  async () => {
+    const { id } = await newBuild(demoBuild('harbour-lantern'))
+    const before = await wires(id)
+    const page = await newPage(`/builds/${id}/threads/plans`)
+    await begin(page)
+    await planned(page)
+    const plan = page.getByRole('region', { name: 'The plan' })
+    await plan.getByRole('heading', { name: 'Mend it' }).waitFor()
+    await plan.getByLabel(/^L1 light lead goes into LED12V/).uncheck()
+    await plan.getByRole('button', { name: 'Take 1 of 2' }).click()
+    await untilSaved(page)
+    const after = await wires(id)
+    expect(after.filter((wire) => !before.includes(wire))).toHaveLength(1)
+    expect(after.some((wire) => wire.startsWith('f4.fan > '))).toBe(true)
+    expect(after.some((wire) => wire.startsWith('l1.light'))).toBe(false)
+  },
+  SECONDS_FOR_ALL * 1.5,
+)
+
+test(
+  'stopping answers at once and keeps what was found',
+  async () => {
+    const { id } = await newBuild(demoBuild('tangled-heron'))
+    const before = await wires(id)
+    const page = await newPage(`/builds/${id}/threads/plans`)
+    await begin(page)
+    await page.getByRole('table').waitFor()
+    const milliseconds = await page.evaluate(async () => {
+      const stop = [...document.querySelectorAll('button')].find(({ textContent }) => /^Stop/.test(textContent.trim()))!
+      const from = performance.now()
+      stop.click()
+      while (![...document.querySelectorAll('button')].some(({ textContent }) => /Plan again/.test(textContent))) {
+        await new Promise((resolve) => setTimeout(resolve))
+      }
+      return performance.now() - from
+    })
+    console.info(`Stop answers in ${milliseconds.toFixed(0)} ms`)
+    expect(await page.getByRole('button', { name: 'Take this plan' }).count()).toBe(1)
+    expect(await wires(id)).toEqual(before)
+  },
+  SECONDS_FOR_ALL,
+)
+
+test('what may be bought is told, with prices that must be prices', async () => {
+  const page = await newPage('/builds/paper-kite/threads/plans')
+  const price = page.getByLabel('Price of Fan splitter, four legs')
+  await price.fill('minus three')
+  await page.getByText('no price: write 4.90').waitFor()
+  await price.fill('')
+  await page.getByText('no price: write 4.90').waitFor({ state: 'detached' })
+  await price.fill('-3')
+  await page.getByText('no price: write 4.90').waitFor()
+})
+
+test('an empty bench cannot be planned, and says so', async () => {
+  const { id } = await newBuild({ ...demoBuild('paper-kite'), items: [], threads: [] })
+  const page = await newPage(`/builds/${id}/threads/plans`)
+  await page.getByText('There is nothing on the bench yet.').waitFor()
+  expect(await page.getByRole('button', { name: 'Plan', exact: true }).isDisabled()).toBe(true)
+})
