@@ -21,7 +21,11 @@ const config = {
     {
       ...common,
       displayName: 'unit',
-      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/tests/gadgets/**/*.test.ts', '<rootDir>/tests/weave/**/*.test.ts'],
+      testMatch: [
+        '<rootDir>/src/**/*.test.ts',
+        '<rootDir>/tests/gadgets/**/*.test.ts',
+        '<rootDir>/tests/weave/**/*.test.ts',
+      ],
     },
     { ...common, displayName: 'server', testMatch: ['<rootDir>/tests/server/**/*.test.ts'] },
     {

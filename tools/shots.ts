@@ -77,7 +77,10 @@ const shots: readonly Shot[] = [
     then: async (page) => {
       await page.getByRole('button', { name: 'Plan', exact: true }).click()
       await page.getByRole('button', { name: 'Plan again' }).waitFor({ timeout: 90_000 })
-      await page.getByRole('columnheader', { name: /Sound, then cheap/ }).getByRole('button').click()
+      await page
+        .getByRole('columnheader', { name: /Sound, then cheap/ })
+        .getByRole('button')
+        .click()
     },
   },
   { name: 'history', path: '/builds/harbour-lantern/parts', then: history },

@@ -134,3 +134,30 @@ describe('./loom export', () => {
     expect(stderr).toContain('Use: ./loom export FILE --to spice|csv|dot')
   })
 })
+
+describe('./loom weave', () => {
+  test('a plan with what each goal came to, what to buy, and every lead', () => {
+    const { status, stdout } = loom('weave', 'demo/builds/paper-kite.json', '--shelf', 'demo/parts.json')
+    expect(status).toBe(0)
+    expect(stdout).toMatch(/^Sound, then cheap: /)
+    expect(stdout).toContain('leads without a port: 0 (proven best)')
+    expect(stdout).toMatch(/money: \d+\.\d\d \(proven best\)/)
+    expect(stdout).toContain('Judged by all rules: 0 stops')
+  })
+
+  test('with --json the build as it would be, which passes the check', () => {
+    const { status, stdout } = loom('weave', 'demo/builds/paper-kite.json', '--school', 'mend', '--json')
+    expect(status).toBe(0)
+    expect(loom('check', file('woven.json', stdout)).status).toBe(0)
+  })
+
+  test.each([
+    ['a strange manner', ['demo/builds/paper-kite.json', '--school', 'grand'], /no manner “grand”.*balanced/],
+    ['a shelf that is none', ['demo/builds/paper-kite.json', '--shelf', 'package.json'], /package\.json|At \//],
+    ['no file', [], /Use: \.\/loom weave FILE/],
+  ])('exit 2: %s', (_, args, message) => {
+    const { status, stderr } = loom('weave', ...args)
+    expect(status).toBe(2)
+    expect(stderr).toMatch(message)
+  })
+})

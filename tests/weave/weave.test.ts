@@ -42,7 +42,7 @@ const isKept = ({ terms, least, most }: Row, values: Values) => {
 const SEEDS = Array.from({ length: 24 }, (_, index) => index + 1)
 
 /** The model against the rules: every wiring of a small build is tried, and judged by the rules alone. */
-test.each(SEEDS.slice(0, 10))('small build %i: no wiring at all is better than the plan', (seed) => {
+test.each(SEEDS.slice(0, 7))('small build %i: no wiring at all is better than the plan', (seed) => {
   const small = smallBuild(seed)
   const best = bruteForce(small)
   const found = reachedBy(woven(modelFor(small)))

@@ -143,10 +143,10 @@ class Greedy {
   /** Ports that are alike and unused give alike answers: one of them is enough. */
   private withoutLikes(flows: readonly Flow[]): readonly Flow[] {
     const seen = new Set<string>()
-    return flows.filter(({ use }) => {
+    return flows.filter(({ use, demand }) => {
       if (this.ledger.amount(this.model.useOf(use)) > 0) return true
       if (use.port !== undefined && this.isTaken(use)) return false
-      const kind = kindOf(use)
+      const kind = `${kindOf(use)} ${demand.key}`
       if (seen.has(kind)) return false
       seen.add(kind)
       return true

@@ -12,7 +12,7 @@ import { isDevice } from './sort-out'
 import type { Host, LeadClass, Piece } from './problem'
 
 /** Whole mA, rounded up, so that a plan never counts on a fraction. A hair of floating point is no mA. */
-export const milliampsUp = (amps: number): number => Math.ceil(amps * 1000 - 1e-6)
+const milliampsUp = (amps: number): number => Math.ceil(amps * 1000 - 1e-6)
 
 /** What a part draws by one of its leads, its own consumers alone, in mA by rail. */
 function drawsBy(facts: PartFacts, port: Port): ReadonlyMap<Rail, number> {

@@ -34,7 +34,7 @@ function leftLoose(harness: Harness, plan: Plan): readonly SingleEdit[] {
 }
 
 /** The changes that turn a build into the plan: what comes, what is pulled out, what is plugged. */
-export function editsOf(harness: Harness, plan: Plan): readonly SingleEdit[] {
+function editsOf(harness: Harness, plan: Plan): readonly SingleEdit[] {
   const { build } = harness
   const wanted = new Set(plan.links.map(linkKey))
   const staying = build.threads.filter((thread) => !mayGo(thread) || wanted.has(linkKey(thread)))

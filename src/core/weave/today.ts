@@ -10,7 +10,7 @@ interface Root {
 }
 
 /** The port of a source or a box that a lead hangs on today, over pieces and chains; undefined where it is loose. */
-export function rootAndPieceOf(harness: Harness, lead: PlacedPort): Root | undefined {
+function rootAndPieceOf(harness: Harness, lead: PlacedPort): Root | undefined {
   const seen = new Set<string>()
   let at = lead
   let piece: Part | undefined

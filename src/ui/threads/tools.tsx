@@ -55,14 +55,14 @@ function Find() {
       <input
         type="search"
         aria-label="Find a thing or a port"
-        placeholder="Find: F7, SYS2, hub …"
+        placeholder="Find: F7, SYS2 …"
         value={text}
         onChange={(event) => {
           setText(event.target.value)
           setTurn(0)
         }}
         onKeyDown={(event) => event.key === 'Enter' && go(event.shiftKey ? -1 : 1)}
-        className="h-7 w-44 rounded-md border border-seam bg-linen px-2 text-[13px]"
+        className="h-7 w-32 rounded-md border border-seam bg-linen px-2 text-[13px]"
       />
       {text !== '' && (
         <span role="status" className="absolute top-1 right-7 text-[13px] text-faded">
@@ -204,7 +204,7 @@ function PictureTools({ onFit }: { readonly onFit: () => void }) {
 export function ThreadTools({ onFit }: { readonly onFit: () => void }) {
   const { isList, isRecording, buildId, set } = useView()
   return (
-    <div role="toolbar" aria-label="Wiring tools" className="flex min-h-8 shrink-0 flex-wrap items-center gap-2">
+    <div role="toolbar" aria-label="Wiring tools" className="flex min-h-8 shrink-0 flex-wrap items-center gap-1.5">
       <PictureOrList />
       <Find />
       <OneMachine />
@@ -218,8 +218,13 @@ export function ThreadTools({ onFit }: { readonly onFit: () => void }) {
       >
         <ClipboardPen size={14} aria-hidden /> As on my bench
       </Button>
-      <Link href={`/builds/${buildId}/threads/plans`} className={buttonClass('plain', true)}>
-        <WandSparkles size={14} aria-hidden /> Plan it for me
+      <Link
+        href={`/builds/${buildId}/threads/plans`}
+        aria-label="Plan it for me"
+        title="The wiring worked out for you, in several manners, and proven"
+        className={buttonClass('plain', true)}
+      >
+        <WandSparkles size={14} aria-hidden /> Plan it
       </Link>
       {!isList && <PictureTools onFit={onFit} />}
     </div>

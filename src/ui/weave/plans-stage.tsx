@@ -43,7 +43,7 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Part[] }) {
     start({ build: harness.build, offers: offers.chosen, manners, seconds: SECONDS })
   }
   return (
-    <div className="flex h-full flex-col gap-3 overflow-auto p-3">
+    <div className="relative flex h-full flex-col gap-3 overflow-auto p-3">
       <header className="flex flex-wrap items-center gap-2">
         <Link href={`/builds/${harness.build.id}/threads`} className={buttonClass('quiet', true)}>
           <ArrowLeft size={14} aria-hidden /> Threads

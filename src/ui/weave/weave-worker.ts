@@ -1,6 +1,6 @@
 import { derive } from '@/core/harness/derive'
 import type { Placements } from '@/core/weave/greedy'
-import { propose, type Proposal } from '@/core/weave/proposals'
+import { propose, type Manner, type Proposal } from '@/core/weave/proposals'
 import { openHighs } from '@/solver/highs'
 import type { Asked, Sent, Told } from './messages'
 
@@ -12,18 +12,33 @@ function sentOf({ manner, reached, edit, schoolEdits, plan }: Proposal, isDone: 
   return { manner, reached, edit, schoolEdits, plan: { bought, listed, links, spare, looseKeys }, isDone }
 }
 
+/** A plan that was not proven is looked for once more, for this share of the time, from all that is known by then. */
+const SECOND_SHARE = 0.5
+
+const isProven = ({ reached }: Proposal) => reached.every((goal) => goal.isProven)
+
 /** Plans in one manner after the other; what was found for one is where the next begins. */
 async function work({ build, offers, manners, seconds }: Asked): Promise<void> {
   const solver = await openHighs()
   const harness = derive(build)
-  const known: Placements[] = []
+  const found = new Map<Manner, Proposal>()
   const now = () => performance.now() / 1000
-  for (const manner of manners) {
+  const plan = (manner: Manner, share: number) => {
     tell({ is: 'begun', manner })
-    const onBetter = (better: Proposal) => tell({ is: 'plan', sent: sentOf(better, false) })
-    const proposal = propose(solver, harness, manner, { offers, known: [...known], seconds, now, onBetter })
-    known.push(proposal.placements)
-    tell({ is: 'plan', sent: sentOf(proposal, true) })
+    const known: Placements[] = [...found.values()].map(({ placements }) => placements)
+    const isFirst = !found.has(manner)
+    const onBetter = (better: Proposal) => isFirst && tell({ is: 'plan', sent: sentOf(better, false) })
+    const proposal = propose(solver, harness, manner, { offers, known, seconds: seconds * share, now, onBetter })
+    found.set(manner, proposal)
+    return proposal
+  }
+  for (const manner of manners) {
+    const proposal = plan(manner, 1)
+    tell({ is: 'plan', sent: sentOf(proposal, isProven(proposal)) })
+  }
+  for (const manner of manners) {
+    const before = found.get(manner)!
+    if (!isProven(before)) tell({ is: 'plan', sent: sentOf(plan(manner, SECOND_SHARE), true) })
   }
   tell({ is: 'done' })
 }

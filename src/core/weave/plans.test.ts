@@ -1,0 +1,163 @@
+import { bench, demoBuild, partNamed } from '../../../tests/support/bench'
+import { portKey } from '../build/refs'
+import { derive } from '../harness/derive'
+import { boughtTexts, goalText, stepText } from '../wording/plan-text'
+import { stepsOf } from './differences'
+import { greedyPlan } from './greedy'
+import { tidied } from './ledger'
+import { lpText } from './lp'
+import { partOfPlan } from './part-of-plan'
+import { planOf, type Plan } from './plan'
+import { judge } from './plan-edits'
+import { worthOffering } from './prune'
+import { problemOf } from './read-problem'
+import { reasonFor, spareOf } from './summary'
+import { rootOf, todayOf } from './today'
+import { modelOf } from './write-model'
+
+const OFFERS = ['splitter-2', 'splitter-4', 'hub-powered-8', 'box-garland'].map((id) => {
+  const part = partNamed(id)
+  return { part, priceCents: part.price?.cents }
+})
+const lantern = derive(demoBuild('harbour-lantern'))
+const lead = (key: string) => lantern.ports.find((placed) => placed.key === key)!
+
+test('a lead hangs on the header at the end of its pieces and chains', () => {
+  expect(rootOf(lantern, lead('f1.fan'))).toBe('m1.SYS1')
+  expect(rootOf(lantern, lead('p1.pump'))).toBe('m1.PUMP')
+  expect(rootOf(lantern, lead('l1.light'))).toBeUndefined()
+  const ferry = derive(demoBuild('night-ferry'))
+  expect(
+    rootOf(
+      ferry,
+      ferry.ports.find(({ key }) => key === 'f3.link')!,
+    ),
+  ).toBe('b1.link1')
+  expect(todayOf(lantern).get('f1.fan')).toBe('m1.SYS1 splitter-3')
+  expect(todayOf(lantern).get('p1.pump')).toBe('m1.PUMP ')
+})
+
+test('boards and supplies are hosts, boxes too, splitters are pieces, and what may be bought is both', () => {
+  const { hosts, pieces, classes } = problemOf(derive(demoBuild('paper-kite')), OFFERS)
+  expect(hosts.filter(({ isThere }) => isThere).map(({ key }) => key)).toEqual(['m1', 's1'])
+  expect(hosts.filter(({ isBought }) => isBought).map(({ key }) => key)).toEqual([
+    'box-garland*0',
+    'box-garland*1',
+    'box-garland*2',
+  ])
+  expect(pieces.map(({ facts }) => facts.part.id).toSorted()).toEqual([
+    'hub-powered-5',
+    'hub-powered-8',
+    'splitter-2',
+    'splitter-4',
+  ])
+  // Three fans of one kind, two of another, a strip: three classes of devices; the rest are leads of boxes.
+  expect(classes.filter(({ leads }) => leads.length > 0).map(({ leads }) => leads.length)).toEqual([3, 2, 1])
+})
+
+test('draws are rounded up and limits down, to whole mA', () => {
+  const { classes } = problemOf(derive(bench(['M1: board-middle', 'F1: fan-120-3pin'])), [])
+  // 2.16 W at 12 V are 0.18 A.
+  expect(classes[0]!.milliamps.get('12v')).toBe(180)
+  const model = modelOf(problemOf(lantern, OFFERS))
+  const figures = model.rows.flatMap(({ terms, least, most }) => [
+    ...terms.map(([, factor]) => factor),
+    least ?? 0,
+    most ?? 0,
+  ])
+  expect(figures.filter((figure) => !Number.isInteger(figure))).toEqual([])
+})
+
+test('the model is written as LP text with each variable bounded', () => {
+  const model = modelOf(problemOf(lantern, []))
+  const text = lpText(model, model.goals[0]!.terms)
+  expect(text).toMatch(/^Minimize\n goal: \+ 1 loose\d+/)
+  expect(text.match(/^ 0 <= \w+ <= \d+(\.\d+)?$/gm)).toHaveLength(model.variables.length)
+})
+
+test('offers dearer than all of a sound plan are left out, and only where money comes next', () => {
+  const roomy = modelOf(
+    problemOf(derive(bench(['M1: board-middle', 'S1: supply-550', 'P1: pump', 'F1 F2: fan-140'])), OFFERS),
+  )
+  const first = greedyPlan(roomy)
+  expect(worthOffering(OFFERS, roomy, first)).toEqual([])
+  const goals = [{ key: 'headroom' as const, terms: [['y0', 1]] as const }, ...roomy.goals]
+  expect(worthOffering(OFFERS, { ...roomy, goals }, new Map([...first, ['y0', 1]]))).toHaveLength(OFFERS.length)
+})
+
+test('what is bought for nothing is given back, what is used is not', () => {
+  const model = modelOf(problemOf(derive({ ...demoBuild('harbour-lantern'), threads: [] }), OFFERS))
+  const first = greedyPlan(model)
+  const buy = model.variables.filter(({ name }) => name.startsWith('buy'))
+  const wasteful = new Map([...first, ...buy.map(({ name, most }) => [name, most] as const)])
+  const cents = model.goals.find(({ key }) => key === 'cents')!
+  const sum = (values: ReadonlyMap<string, number>) =>
+    cents.terms.reduce((total, [name, factor]) => total + factor * (values.get(name) ?? 0), 0)
+  expect(sum(wasteful)).toBeGreaterThan(sum(first))
+  expect(sum(tidied(model, wasteful))).toBe(sum(first))
+})
+
+const model = modelOf(problemOf(lantern, OFFERS))
+const whole: Plan = planOf(lantern, model, greedyPlan(model))
+
+test('a plan is carried out as one step, and what it does with each lead is told', () => {
+  const { edit, after } = judge(lantern, whole)
+  expect(edit.type).toBe('batch')
+  const steps = stepsOf(lantern, after, whole)
+  expect(steps.map(({ lead: ref }) => portKey(ref))).toContain('l1.light')
+  const strip = steps.find(({ lead: ref }) => ref.itemId === 'l1')!
+  expect(strip.does).toBe('comes')
+  expect(stepText(lantern, after, strip)).toBe('L1 light lead goes into LED12V')
+  const pump = steps.find(({ lead: ref }) => ref.itemId === 'p1')!
+  expect(stepText(lantern, after, pump)).toMatch(/^P1 (stays in|moves from)/)
+  expect(reasonFor(after, strip.lead)).toMatch(/^rests on LED12V 0\.60 of 3\.00 A; /)
+})
+
+test('a part of a plan takes along what its leads hang on, and leaves the others where they are', () => {
+  const part = partOfPlan(lantern, whole, new Set(['l1.light']))
+  const today = new Set(lantern.threads.map(({ from, to }) => `${portKey(from)} ${portKey(to)}`))
+  const fresh = part.links.filter(({ from, to }) => !today.has(`${portKey(from)} ${portKey(to)}`))
+  expect(fresh.map(({ from, to }) => [portKey(from), portKey(to)])).toEqual([['l1.light', 'm1.LED12V']])
+  expect(part.bought).toEqual([])
+  const onPiece = whole.links.find(({ to }) => whole.bought.some(({ item }) => item.id === to.itemId))
+  if (onPiece !== undefined) {
+    const taken = partOfPlan(lantern, whole, new Set([portKey(onPiece.from)]))
+    expect(taken.bought.map(({ item }) => item.id)).toEqual([onPiece.to.itemId])
+    expect(taken.links.some(({ from }) => from.itemId === onPiece.to.itemId)).toBe(true)
+  }
+})
+
+test('what is left free is counted', () => {
+  // By hand: SYS1 carries 0.90 of 1.00 A; two USB headers of two lanes; five SATA and two peripheral plugs.
+  const spare = spareOf(lantern)
+  expect(spare.headroomShare).toBeCloseTo(0.1, 9)
+  expect(spare).toMatchObject({ usbPlaceCount: 4, supplyPlugCount: 7, threadCount: 9 })
+})
+
+test.each([
+  [{ goal: 'cents', value: 390, bound: 390, isProven: true } as const, 'money: 3.90 (proven best)'],
+  [
+    { goal: 'cents', value: 390, bound: 120.2, isProven: false } as const,
+    'money: 3.90 (best found; not less than 1.21)',
+  ],
+  [
+    { goal: 'boxes', value: 3, bound: -Infinity, isProven: false } as const,
+    'splitters, hubs and boxes: 3 (best found in the time)',
+  ],
+  [
+    { goal: 'headroom', value: -0.3, bound: -0.3, isProven: true } as const,
+    'least free share of a limit: 30 % (proven best)',
+  ],
+])('%j is told', (reached, text) => {
+  expect(goalText(reached)).toBe(text)
+})
+
+test('what is bought is counted by part', () => {
+  const item = { id: 'y9', mark: 'Y9', partId: 'splitter-2', stock: 'toBuy' } as const
+  const part = partNamed('splitter-2')
+  const bought = [
+    { item, part },
+    { item: { ...item, id: 'y10', mark: 'Y10' }, part },
+  ]
+  expect(boughtTexts({ bought })).toEqual(['2 × Fan splitter, two legs (Y9, Y10)'])
+})
