@@ -148,6 +148,35 @@ test('a plan that is carried out and pinned stays the best', () => {
   expect(again.verdicts.counts).toEqual(once.verdicts.counts)
 })
 
+/** By hand: 1.20 A of 1.00 A is too much for SYS1 with four fans; with the splitter pinned there it keeps two or three. */
+test('a pinned splitter stays where it is, and nothing else goes there', () => {
+  const build = bench(
+    ['M1: board-middle', 'S1: supply-550', 'P1: pump', 'Y1: splitter-3', 'F1 F2 F3 F4: fan-140'],
+    ['Y1.in > M1.SYS2'],
+  )
+  const pinned = { ...build, threads: build.threads.map((thread) => ({ ...thread, pinned: true })) }
+  const { plan, after, verdicts } = propose(solver, derive(pinned), 'balanced', { offers: OFFERS, seconds: 20, now })
+  expect(after.across({ itemId: 'y1', portId: 'in' }).map(({ key }) => key)).toEqual(['m1.SYS2'])
+  expect(
+    plan.links.filter(({ to }) => to.itemId === 'm1' && to.portId === 'SYS2').map(({ from }) => from.itemId),
+  ).toEqual(['y1'])
+  expect([verdicts.counts.stop, plan.loose.length]).toEqual([0, 0])
+})
+
+test('what is pinned to a cable is counted, and a pinned box keeps its place and gets its other leads', () => {
+  const items = ['M1: board-middle', 'S1: supply-550', 'P1: pump', 'B1: box-fans-4', 'F1 F2: fan-140']
+  const build = bench(items, ['B1.supply1 > S1.B_1', 'F1.fan > B1.fan1'])
+  const pinned = { ...build, threads: build.threads.map((thread) => ({ ...thread, pinned: true })) }
+  const { after, verdicts } = propose(solver, derive(pinned), 'balanced', { offers: [], seconds: 20, now })
+  expect(after.across({ itemId: 'b1', portId: 'supply1' }).map(({ key }) => key)).toEqual(['s1.B_1'])
+  expect(after.across({ itemId: 'b1', portId: 'usb' })).toHaveLength(1)
+  expect(verdicts.counts.stop).toBe(0)
+  const model = modelOf(problemOf(derive(pinned), []))
+  const host = model.problem.hosts.find(({ key }) => key === 's1')!
+  // F1 draws 0.30 A by way of the box.
+  expect(model.problem.pinnedAt(host, ['B_1', 'B_2'], '12v')).toBe(300)
+})
+
 /** A strip with a plug that nothing here takes: it stays loose whatever is done, which makes any sum of goals a large one. */
 function withLooseStrip(build: Build): Build {
   const { items, parts } = bench(['L9: strip-5v-older'])

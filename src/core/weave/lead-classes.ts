@@ -8,6 +8,7 @@ import { RAILS, type Rail } from '../parts/connectors'
 import { fitOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
 import { groupBy } from '../units/group'
+import { isPinnedAt } from './pins'
 import { isDevice } from './sort-out'
 import type { Host, LeadClass, Piece } from './problem'
 
@@ -104,10 +105,11 @@ function classOf(harness: Harness, leads: readonly PlacedPort[], reach: Reach): 
 /** The leads of a box that is used: its feeds and its USB lead, and its sync leads where the board is to lead it. */
 function leadsOfHost(harness: Harness, host: Host): readonly LeadClass[] {
   const { facts, item } = host
-  if (host.isThere) return []
+  if (isDevice(facts)) return []
   const wantsSync = harness.build.choices.schools?.speed === 'sync'
   const wanted = facts.part.ports.filter(({ id, side, need, wires }) => {
     if (side !== 'takes' || need === 'onward') return false
+    if (item !== undefined && isPinnedAt(harness, { itemId: item.id, portId: id })) return false
     if (need === 'required' || wires.includes('usb')) return true
     const follows = facts.all.follows.find(({ input }) => input === id)
     const isOn = item !== undefined && harness.choices.syncAt({ itemId: item.id, portId: id }) === true
@@ -131,7 +133,7 @@ export function leadsOfPiece({ facts, feeds }: Piece): readonly LeadClass[] {
 function isWanted(harness: Harness, { port, ref }: PlacedPort): boolean {
   if (port.side !== 'takes' || port.need === undefined || port.need === 'onward') return false
   if (harness.choices.parkedReasonAt(ref) !== undefined) return false
-  return !harness.threadsAt(ref).some(({ pinned }) => pinned === true)
+  return !isPinnedAt(harness, ref)
 }
 
 /** All leads that want a port, gathered into classes of leads that are alike for the plan. */

@@ -7,6 +7,7 @@ import { RAILS, type Rail } from '../parts/connectors'
 import type { Part } from '../parts/schema'
 import { fillings, type Filling } from './layout-plan'
 import type { Demand, Model, Values } from './model'
+import { hasPin } from './pins'
 import { dealLeads } from './plan-leads'
 import type { OwnLead } from './plan-feeds'
 import { inChains, onLegs, type Link } from './plan-links'
@@ -57,7 +58,7 @@ class Stock {
     const free = [...owned, ...listed].filter(({ id }) => !this.used.has(id))
     const isThere = ({ id }: Item) =>
       this.harness.across({ itemId: id, portId: inlet.id }).some(({ key }) => key === portKey(at))
-    const item = free.find(isThere) ?? free[0]
+    const item = free.find(isThere) ?? free.find(({ id }) => !hasPin(this.harness, id))
     if (item === undefined) return this.buy(facts.part)
     this.used.add(item.id)
     return item

@@ -14,8 +14,6 @@ export interface Host {
   readonly isThere: boolean
   /** Whether it has to be paid for when it is used. */
   readonly isBought: boolean
-  /** Copies of one part that may be bought are used in this order. */
-  readonly copyIndex: number
 }
 
 /** Something with one inlet that hands on what comes in: a splitter, a hub, an extension, an adapter. */
@@ -113,6 +111,8 @@ export interface Problem {
   readonly isThreeFans: boolean
   /** Whether fans are to be spread over headers, not gathered. */
   readonly isSpread: boolean
+  /** What pinned threads draw at ports of a host, in mA. */
+  readonly pinnedAt: (host: Host, portIds: readonly string[], rail: Rail) => number
   /** The port of a source or box that each lead hangs on today, and the kind of piece it is on there. */
   readonly today: ReadonlyMap<string, string>
 }

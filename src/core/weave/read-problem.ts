@@ -1,6 +1,7 @@
 import type { Harness } from '../harness/derive'
 import { leadClasses, leadsOfPiece } from './lead-classes'
 import type { Offer, Problem } from './problem'
+import { pinnedMilliamps } from './pins'
 import { sortOut } from './sort-out'
 import { todayOf } from './today'
 import { allUses, portGroups } from './uses'
@@ -11,7 +12,7 @@ export function problemOf(harness: Harness, offers: readonly Offer[]): Problem {
   const classes = leadClasses(harness, hosts)
   const feedClasses = new Map(pieces.map((piece) => [piece, leadsOfPiece(piece)] as const))
   const everything = [...classes, ...[...feedClasses.values()].flat()]
-  const groups = portGroups(harness, hosts, everything)
+  const groups = portGroups(harness, { hosts, pieces }, everything)
   const { choices } = harness.build
   return {
     hosts,
@@ -25,6 +26,7 @@ export function problemOf(harness: Harness, offers: readonly Offer[]): Problem {
     isBlindByChoice: choices.cpuHeaderBlindReason !== undefined,
     isThreeFans: choices.schools?.fanCount === 'threeFans',
     today: todayOf(harness),
+    pinnedAt: (host, portIds, rail) => pinnedMilliamps(harness, host, portIds, rail),
     isSpread: choices.schools?.manyFans === 'spread',
   }
 }

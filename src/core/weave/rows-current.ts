@@ -99,11 +99,19 @@ function hostLoad({ problem }: Writing, loads: Loads, host: Host, rail: Rail): L
   return total(problem.uses.filter(({ group }) => group.host === host).map((use) => loads.port(use, rail)))
 }
 
+/** A limit, and what of it pinned threads take, in mA. */
+interface Bound {
+  readonly milliamps: number
+  readonly pinned: number
+}
+
 /** A load within a limit, with a mind where it is over the headroom; `by` is the variable that the limit hangs on. */
-function within(writing: Writing, load: Load, cap: number, by: string | undefined): void {
+function within(writing: Writing, load: Load, limit: Bound, by: string | undefined): void {
   const { draft, problem, phi } = writing
   if (load.terms.length === 0) return
-  const bound = Math.floor((cap * (100 - problem.headroomPercent)) / 100 + 1e-6)
+  const headroom = Math.floor((limit.milliamps * (100 - problem.headroomPercent)) / 100 + 1e-6)
+  const cap = Math.max(0, limit.milliamps - limit.pinned)
+  const bound = Math.max(0, headroom - limit.pinned)
   const limited = (milliamps: number, more: Terms) =>
     by === undefined
       ? draft.row([...load.terms, ...more], { most: milliamps })
@@ -174,8 +182,9 @@ function capRows(writing: Writing, loads: Loads): void {
       numbers(writing, cap, uses)
       const { rail, milliamps } = cap
       if (rail === undefined || milliamps === undefined) continue
-      if (cap.isShared) within(writing, total(uses.map((use) => loads.port(use, rail))), milliamps, hostOf(host))
-      else for (const use of uses.filter(isLookedAt)) within(writing, loads.port(use, rail), milliamps, useOf(use))
+      const bound = { milliamps, pinned: cap.isShared ? problem.pinnedAt(host, cap.ports, rail) : 0 }
+      if (cap.isShared) within(writing, total(uses.map((use) => loads.port(use, rail))), bound, hostOf(host))
+      else for (const use of uses.filter(isLookedAt)) within(writing, loads.port(use, rail), bound, useOf(use))
       if (!cap.isShared && rail === '12v')
         for (const use of uses.filter(isLookedAt)) startUp(writing, use, cap.peakMilliamps ?? milliamps)
     }
@@ -188,7 +197,7 @@ function pieceRows(writing: Writing, loads: Loads): void {
     for (const cap of use.piece === undefined ? [] : capsOf(use.piece.facts)) {
       const milliamps = capOfPiece(use.piece!, cap)
       if (milliamps === undefined) continue
-      within(writing, loads.outlets(use, cap.rail!), milliamps, writing.useOf(use))
+      within(writing, loads.outlets(use, cap.rail!), { milliamps, pinned: 0 }, writing.useOf(use))
     }
   }
 }

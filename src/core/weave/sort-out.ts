@@ -2,6 +2,7 @@ import type { Item } from '../build/schema'
 import type { Harness } from '../harness/derive'
 import { factsOf, type PartFacts } from '../harness/part-facts'
 import type { Part, Port } from '../parts/schema'
+import { hasPin, holdsPins } from './pins'
 import type { Host, Offer, Piece } from './problem'
 
 /** So many copies of one box are thought of; more of one kind nobody puts into a machine (common practice, no source). */
@@ -78,20 +79,28 @@ export function sortOut(harness: Harness, offers: readonly Offer[]): Sorted {
     .filter(({ part }) => !heldIds.has(part.id))
     .map(({ part }) => ({ facts: factsOf(part), items: [] }))
   const all = [...held, ...offered]
-  const pieces = all.flatMap(({ facts, items }) => pieceOf(facts, items, isOffered(facts.part.id)) ?? [])
+  // A piece with something pinned to it stays as a whole, and is no stock for anything else.
+  const pieces = all.flatMap(
+    ({ facts, items }) =>
+      pieceOf(
+        facts,
+        items.filter(({ id }) => !holdsPins(harness, id)),
+        isOffered(facts.part.id),
+      ) ?? [],
+  )
   const isPiece = new Set(pieces.map(({ facts }) => facts))
   const hosts = all
     .filter(({ facts }) => !isPiece.has(facts) && hasOutlets(facts))
     .flatMap(({ facts, items }) => {
-      const isThere = takers(facts).length === 0 || isDevice(facts)
+      const isAlways = takers(facts).length === 0 || isDevice(facts)
       const here = items.map((item): Host => {
-        const isBought = !isThere && item.stock === 'toBuy'
-        return { key: item.id, facts, item, isThere, isBought, copyIndex: 0 }
+        const isThere = isAlways || hasPin(harness, item.id)
+        return { key: item.id, facts, item, isThere, isBought: !isThere && item.stock === 'toBuy' }
       })
-      const copies = isThere || !isOffered(facts.part.id) ? 0 : MOST_COPIES
+      const copies = isAlways || !isOffered(facts.part.id) ? 0 : MOST_COPIES
       const bought = Array.from({ length: copies }, (_, copyIndex): Host => {
         const key = `${facts.part.id}*${copyIndex}`
-        return { key, facts, item: undefined, isThere: false, isBought: true, copyIndex }
+        return { key, facts, item: undefined, isThere: false, isBought: true }
       })
       return [...here, ...bought]
     })

@@ -3,18 +3,33 @@ import type { Build } from '../build/schema'
 import { lightOwnerOf, lightSchool, speedOwnerOf, speedSchool } from '../harness/owners'
 import { poweredBy } from '../harness/part-facts'
 import type { Harness } from '../harness/derive'
+import type { PlacedPort } from '../harness/wiring'
 import { fitOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
 import { railsWanted } from './lead-classes'
 import { capsAt } from './caps'
-import type { Allowed, Host, LeadClass, Piece, PortGroup, Use } from './problem'
+import { holdsPins, isPinnedAt } from './pins'
+import type { Allowed, Host, LeadClass, Piece, PortGroup, Problem, Use } from './problem'
+import { isDevice } from './sort-out'
+
+/** The piece that is pinned to a port by its own lead, with nothing pinned to it in turn. */
+function pinnedPieceAt(harness: Harness, host: Host, portId: string): PlacedPort | undefined {
+  if (host.item === undefined) return undefined
+  const ref = { itemId: host.item.id, portId }
+  if (!isPinnedAt(harness, ref)) return undefined
+  const [lead] = harness.across(ref)
+  const isFree = lead !== undefined && !isDevice(lead.facts) && !holdsPins(harness, lead.item.id)
+  return isFree ? lead : undefined
+}
 
 /** The outlets of a host that leads may go into: those that are not taken by a pinned thread. */
-function freePorts(harness: Harness, { facts, item }: Host): readonly Port[] {
+function freePorts(harness: Harness, host: Host, pieces: readonly Piece[]): readonly Port[] {
+  const { facts, item } = host
   return facts.part.ports.filter((port) => {
     if (port.side !== 'gives' || port.need === 'onward') return false
-    const threads = item === undefined ? [] : harness.threadsAt({ itemId: item.id, portId: port.id })
-    return !threads.some(({ pinned }) => pinned === true)
+    if (item === undefined || !isPinnedAt(harness, { itemId: item.id, portId: port.id })) return true
+    const pinned = pinnedPieceAt(harness, host, port.id)
+    return pieces.some(({ facts: own, inlet }) => own === pinned?.facts && inlet.id === pinned.port.id)
   })
 }
 
@@ -32,11 +47,16 @@ function likenessOf(host: Host, port: Port, classes: readonly LeadClass[]): stri
 /** The ports of all hosts, gathered where they are alike. */
 export function portGroups(
   harness: Harness,
-  hosts: readonly Host[],
+  { hosts, pieces }: Pick<Problem, 'hosts' | 'pieces'>,
   classes: readonly LeadClass[],
 ): readonly PortGroup[] {
   return hosts.flatMap((host) =>
-    [...groupBy(freePorts(harness, host), (port) => likenessOf(host, port, classes)).values()].map((ports) => ({
+    [
+      ...groupBy(
+        freePorts(harness, host, pieces),
+        (port) => `${likenessOf(host, port, classes)} ${pinnedPieceAt(harness, host, port.id)?.key ?? ''}`,
+      ).values(),
+    ].map((ports) => ({
       key: `${host.key}.${ports[0]!.id}`,
       host,
       ports,
@@ -147,10 +167,13 @@ function isOfUse(piece: Piece, bare: readonly Allowed[], through: readonly Allow
 function usesOf(
   harness: Harness,
   group: PortGroup,
-  pieces: readonly Piece[],
+  offered: readonly Piece[],
   classes: readonly LeadClass[],
 ): readonly Use[] {
-  const bare = allowedOn(harness, group, undefined, classes)
+  // Where a piece is pinned nothing else goes, and the piece goes nowhere else.
+  const pinned = pinnedPieceAt(harness, group.host, group.ports[0]!.id)
+  const pieces = pinned === undefined ? offered : offered.filter(({ facts }) => facts === pinned.facts)
+  const bare = pinned === undefined ? allowedOn(harness, group, undefined, classes) : []
   const common = { group, legCount: 1 }
   const one = (port: Port, piece: Piece | undefined, allowed: readonly Allowed[], legCount: number): Use => {
     const key = `${group.host.key}.${port.id} ${piece?.facts.part.id ?? ''}`
