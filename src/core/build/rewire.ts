@@ -6,7 +6,7 @@ import { freshThreadId, nextMark, portOf, sameRef } from './refs'
 import type { Build, Item, Thread } from './schema'
 
 /** An id for a new item, free in this build; made of its mark, since the core has no chance. */
-function freshItemId(build: Build, mark: string): string {
+export function freshItemId(build: Build, mark: string): string {
   const taken = new Set(build.items.map((item) => item.id))
   const id = mark.toLowerCase()
   if (!taken.has(id)) return id

@@ -1,5 +1,6 @@
 import type { Rail } from '../parts/connectors'
 import { capsOf, type Cap } from './caps'
+import { underHeadroom } from './milliamps'
 import type { LeadClass, Piece, Use } from './problem'
 
 /** What a limit of a piece lets through all its outlets together, in mA; undefined where it says nothing of amps. */
@@ -22,14 +23,14 @@ export function singleCapOf({ group, piece }: Use, rail: Rail): number | undefin
 }
 
 /** The most leads that one port of a use takes together, by legs and by current, given what each of them draws at least. */
-export function mostTogether(use: Use, kinds: readonly LeadClass[], headroomPercent = 0): number {
+export function mostTogether(use: Use, kinds: readonly LeadClass[]): number {
   const count = use.isChain ? Infinity : use.legCount
   const rails = [...new Set(kinds.flatMap(({ milliamps }) => [...milliamps.keys()]))]
   const byCurrent = rails.map((rail) => {
     const cap = singleCapOf(use, rail)
     const least = Math.min(...kinds.map(({ milliamps }) => milliamps.get(rail) ?? 0))
     if (cap === undefined || least === 0) return Infinity
-    return Math.floor(Math.floor((cap * (100 - headroomPercent)) / 100 + 1e-6) / least)
+    return Math.floor(cap / least)
   })
   return Math.min(count, ...byCurrent)
 }
@@ -39,7 +40,7 @@ export function tightOnItsOwn(use: Use, { milliamps }: LeadClass, headroomPercen
   if (use.port !== undefined) return 0
   const isTight = [...milliamps].some(([rail, own]) => {
     const cap = singleCapOf(use, rail)
-    return cap !== undefined && own > Math.floor((cap * (100 - headroomPercent)) / 100 + 1e-6)
+    return cap !== undefined && own > underHeadroom(cap, headroomPercent)
   })
   return Number(isTight)
 }

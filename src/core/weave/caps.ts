@@ -2,6 +2,7 @@ import { railsOf } from '../parts/mating'
 import type { PartFacts } from '../harness/part-facts'
 import { FAMILY_FACTS, type Rail } from '../parts/connectors'
 import type { Port } from '../parts/schema'
+import { milliampsDown } from './milliamps'
 
 /** A limit of a part in whole figures; amps in mA, rounded down. Each is undefined where nothing is said of it. */
 export interface Cap {
@@ -18,9 +19,6 @@ export interface Cap {
   readonly ledCount: number | undefined
   readonly chainCount: number | undefined
 }
-
-/** Whole mA, rounded down; a hair of floating point does not cost one. */
-const milliampsDown = (amps: number): number => Math.floor(amps * 1000 + 1e-6)
 
 const capsByFacts = new WeakMap<PartFacts, readonly Cap[]>()
 

@@ -8,12 +8,10 @@ import { RAILS, type Rail } from '../parts/connectors'
 import { fitOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
 import { groupBy } from '../units/group'
+import { milliampsUp } from './milliamps'
 import { isPinnedAt } from './pins'
 import { isDevice } from './sort-out'
 import type { Host, LeadClass, Piece } from './problem'
-
-/** Whole mA, rounded up, so that a plan never counts on a fraction. A hair of floating point is no mA. */
-const milliampsUp = (amps: number): number => Math.ceil(amps * 1000 - 1e-6)
 
 /** What a part draws by one of its leads, its own consumers alone, in mA by rail. */
 function drawsBy(facts: PartFacts, port: Port): ReadonlyMap<Rail, number> {

@@ -20,7 +20,6 @@ export function partOfPlan(today: Harness, plan: Plan, chosen: ReadonlySet<strin
   return {
     ...plan,
     bought: plan.bought.filter(({ item }) => items.has(item.id)),
-    listed: plan.listed.filter(({ id }) => items.has(id)),
     links: [...links, ...staying.map(({ from, to }) => ({ from, to }))],
     spare: [],
     loose: [],

@@ -2,6 +2,7 @@ import type { Harness } from '../harness/derive'
 import type { PartFacts } from '../harness/part-facts'
 import type { PortRef } from '../formats/schema-kit'
 import type { Rail } from '../parts/connectors'
+import { milliampsUp } from './milliamps'
 import type { Host } from './problem'
 
 /** Whether a thread at this port is pinned, and so stays whatever is planned. */
@@ -31,5 +32,5 @@ export function pinnedMilliamps(harness: Harness, { item }: Host, portIds: reado
     .filter((ref) => isPinnedAt(harness, ref))
     .flatMap((ref) => harness.loads.from(ref, rail))
     .reduce((sum, term) => sum + (term.amps ?? 0), 0)
-  return Math.ceil(amps * 1000 - 1e-6)
+  return milliampsUp(amps)
 }

@@ -1,4 +1,5 @@
 import { nextMark, portKey } from '../build/refs'
+import { freshItemId } from '../build/rewire'
 import type { Build, Item } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
 import { derive, type Harness } from '../harness/derive'
@@ -16,8 +17,6 @@ import type { Host, Piece } from './problem'
 /** A plan as people carry it out: what is bought, and which lead goes where. */
 export interface Plan {
   readonly bought: readonly { readonly item: Item; readonly part: Part }[]
-  /** Items of the shopping list that the plan makes use of. */
-  readonly listed: readonly Item[]
   readonly links: readonly Link[]
   /** Items that could help, but are not needed. */
   readonly spare: readonly Item[]
@@ -43,9 +42,7 @@ class Stock {
 
   buy(part: Part): Item {
     const mark = nextMark(this.build, part.markPrefix ?? 'X')
-    const taken = new Set(this.build.items.map(({ id }) => id))
-    let id = mark.toLowerCase()
-    for (let number = 1; taken.has(id); number += 1) id = `${mark.toLowerCase()}_${number}`
+    const id = freshItemId(this.build, mark)
     const item: Item = { id, mark, partId: part.id, stock: 'toBuy' }
     this.build = { ...this.build, items: [...this.build.items, item] }
     this.bought.push({ item, part })
@@ -175,7 +172,6 @@ export function planOf(harness: Harness, model: Model, values: Values): Plan {
   return {
     flowOf,
     bought: stock.bought,
-    listed: could.filter(({ id, stock: kind }) => kind === 'toBuy' && stock.isUsed(id)),
     links,
     spare: could.filter(({ id }) => !stock.isUsed(id)),
     loose: model.demands.flatMap(({ leads }) => leads.leads.filter(({ key }) => !placed.has(key))),

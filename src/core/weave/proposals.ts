@@ -36,7 +36,7 @@ const AIMS: Readonly<Record<Manner, Aim>> = {
   mend: { first: ['loose', 'changed', 'minds', 'unpriced', 'cents'], schools: {} },
 }
 
-/** Goals in the order of a manner; how much stays as it is counts where the build is mended, and last elsewhere. */
+/** Goals in the order of a manner; how much stays as it is counts only where the build is mended. */
 function orderOf(manner: Manner): readonly GoalKey[] {
   const { first } = AIMS[manner]
   return [...first, ...GOALS.filter((goal) => !first.includes(goal) && goal !== 'changed')]
@@ -70,7 +70,6 @@ export interface Ask {
 
 /** What a manner needs to be planned. */
 interface Prepared {
-  readonly harness: Harness
   readonly model: Model
   readonly first: Values
 }
@@ -81,7 +80,7 @@ function prepare(harness: Harness, { offers, known }: Ask, manner: Manner): Prep
     const model = modelOf(problemOf(harness, list))
     const goals = order.flatMap((key) => model.goals.filter((goal) => goal.key === key))
     const ordered = { ...model, goals }
-    return { harness, model: ordered, first: greedyPlan(ordered, known) }
+    return { model: ordered, first: greedyPlan(ordered, known) }
   }
   // Boxes with brains are dear and make the model large: first it is seen whether anything would be bought at all.
   const small = written(offers.filter(({ part }) => isPieceOffer(part)))

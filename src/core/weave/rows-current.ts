@@ -2,6 +2,7 @@ import { groupBy } from '../units/group'
 import { RAILS, type Rail } from '../parts/connectors'
 import { capsOf, type Cap } from './caps'
 import { capOfPiece, singleCapOf } from './caps-of-use'
+import { underHeadroom } from './milliamps'
 import type { Flow, Terms } from './model'
 import type { Host, Use } from './problem'
 import type { Writing } from './write-model'
@@ -109,7 +110,7 @@ interface Bound {
 function within(writing: Writing, load: Load, limit: Bound, by: string | undefined): void {
   const { draft, problem, phi } = writing
   if (load.terms.length === 0) return
-  const headroom = Math.floor((limit.milliamps * (100 - problem.headroomPercent)) / 100 + 1e-6)
+  const headroom = underHeadroom(limit.milliamps, problem.headroomPercent)
   const cap = Math.max(0, limit.milliamps - limit.pinned)
   const bound = Math.max(0, headroom - limit.pinned)
   const limited = (milliamps: number, more: Terms) =>

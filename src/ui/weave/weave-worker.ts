@@ -7,9 +7,9 @@ import type { Asked, Sent, Told } from './messages'
 const tell = (told: Told) => postMessage(told)
 
 function sentOf({ manner, reached, edit, schoolEdits, plan }: Proposal, isDone: boolean): Sent {
-  const { bought, listed, links, spare, loose } = plan
+  const { bought, links, spare, loose } = plan
   const looseKeys = loose.map(({ key }) => key)
-  return { manner, reached, edit, schoolEdits, plan: { bought, listed, links, spare, looseKeys }, isDone }
+  return { manner, reached, edit, schoolEdits, plan: { bought, links, spare, looseKeys }, isDone }
 }
 
 /** A plan that was not proven is looked for once more, for this share of the time, from all that is known by then. */
