@@ -14,6 +14,7 @@ import { derive, type Harness } from '../core/harness/derive'
 import type { Glow } from '../core/physics/led'
 import { leadListCsv } from '../core/sheet/csv'
 import { TEMPLATE_PIECES } from '../core/templates/pieces'
+import { machinesOf, type Machine } from '../core/weave/machine'
 import type { Offer } from '../core/weave/problem'
 import { MANNERS, propose, type Manner } from '../core/weave/proposals'
 import { explainLines } from '../core/wording/explain-text'
@@ -157,10 +158,14 @@ function exportTo(args: readonly string[]): number {
 
 const SECONDS = 10
 
-/** What may be bought: the parts of a file, or the general classes. */
+/** What may be bought: the parts and packs of a file, or the general classes. */
 function offersOf(path: string | undefined): readonly Offer[] {
-  const parts = path === undefined ? TEMPLATE_PIECES : readPartsFile(readFile(path)).parts
-  return parts.map((part) => ({ part, priceCents: part.price?.cents }))
+  if (path === undefined) return TEMPLATE_PIECES.map((part) => ({ part, priceCents: part.price?.cents }))
+  const { parts, packs = [] } = readPartsFile(readFile(path))
+  return [
+    ...parts.map((part) => ({ part, priceCents: part.price?.cents })),
+    ...packs.map((pack) => ({ pack, parts, priceCents: pack.price?.cents })),
+  ]
 }
 
 function mannerNamed(text: string): Manner {
@@ -169,20 +174,44 @@ function mannerNamed(text: string): Manner {
   throw new LoomError('REQUEST_REFUSED', `There is no manner “${text}” to plan in. There are ${listNames(MANNERS)}.`)
 }
 
+/** The machines that are meant: the one of this name, or all. */
+function machinesNamed({ build }: Harness, wanted: unknown): readonly Machine[] {
+  const machines = machinesOf(build)
+  if (typeof wanted !== 'string') return machines
+  const named = machines.filter(({ name }) => name === wanted)
+  if (named.length > 0) return named
+  const names = listNames(machines.map(({ name }) => name))
+  throw new LoomError('REQUEST_REFUSED', `There is no machine “${wanted}” here. There is ${names}.`)
+}
+
 async function weaveBuild(args: readonly string[]): Promise<number> {
   const { values, words } = argsOf(args, {
-    text: `weave FILE [--school ${MANNERS.join('|')}] [--shelf PARTS-FILE] [--json]`,
+    text: `weave FILE [--school ${MANNERS.join('|')}] [--shelf PARTS-FILE] [--machine NAME] [--json]`,
     wordCount: 1,
-    options: { school: { type: 'string', default: 'balanced' }, shelf: { type: 'string' }, json: { type: 'boolean' } },
+    options: {
+      school: { type: 'string', default: 'balanced' },
+      shelf: { type: 'string' },
+      machine: { type: 'string' },
+      json: { type: 'boolean' },
+    },
   })
   const manner = mannerNamed(String(values.school))
   const harness = derive(readBuild(readFile(words[0]!)))
   const offers = offersOf(values.shelf === undefined ? undefined : String(values.shelf))
   const now = () => performance.now() / 1000
-  const proposal = propose(await openHighs(), harness, manner, { offers, seconds: SECONDS, now })
-  if (values.json === true) process.stdout.write(canonicalJson(proposal.after.build))
-  else for (const line of proposalLines(harness, proposal)) console.log(line)
-  return proposal.verdicts.counts.stop > 0 ? EXIT_STOPS : EXIT_CLEAN
+  const solver = await openHighs()
+  // One machine after the other, each planned on the bench as the ones before it leave it.
+  let today = harness
+  let stopCount = 0
+  for (const { assemblyId } of machinesNamed(harness, values.machine)) {
+    const machine = machinesOf(today.build).find((one) => one.assemblyId === assemblyId)!
+    const proposal = propose(solver, today, manner, { machine, offers, seconds: SECONDS, now })
+    if (values.json !== true) for (const line of proposalLines(today, proposal)) console.log(line)
+    today = proposal.after
+    stopCount += proposal.verdicts.counts.stop
+  }
+  if (values.json === true) process.stdout.write(canonicalJson(today.build))
+  return stopCount > 0 ? EXIT_STOPS : EXIT_CLEAN
 }
 
 type Verb = (args: readonly string[]) => number | Promise<number>

@@ -1,10 +1,11 @@
 import { LoomError } from '../core/errors'
 import type { PartsRead, ShelfOrigin, ShelfPack } from '../core/formats/api-types'
 import type { Pack } from '../core/build/schema'
+import type { PackOffer } from '../core/weave/problem'
 import type { PartsFile } from '../core/formats/parts-file'
 import type { Sql, Tx } from './db'
 import { knownId } from './ids'
-import { importParts, partsById } from './parts'
+import { importParts, MOST_OFFERED, OFFERED_KINDS, partsById } from './parts'
 
 interface Row {
   readonly revision: number
@@ -29,6 +30,14 @@ export async function listPacks(sql: Sql): Promise<readonly ShelfPack[]> {
     sql,
     await sql<Row[]>`select revision, origin, spec from packs where retired_at is null order by name, id limit 500`,
   )
+}
+
+/** Packs of the shelf with something in them that a plan may propose to buy, each with its parts. */
+export async function packsToOffer(sql: Sql): Promise<readonly Omit<PackOffer, 'priceCents'>[]> {
+  const packs = (await listPacks(sql)).map(({ pack, parts }) => ({ pack, parts: parts.map(({ part }) => part) }))
+  return packs
+    .filter(({ parts }) => parts.some(({ kind }) => OFFERED_KINDS.some((offered) => offered === kind)))
+    .slice(0, MOST_OFFERED)
 }
 
 function packMissing(id: string): LoomError {

@@ -152,9 +152,10 @@ export async function getPart(sql: Sql, id: string): Promise<ShelfPart> {
   return asShelfPart(row)
 }
 
-const OFFERED_KINDS = ['splitter', 'hub', 'controller', 'cable'] as const
+/** Kinds of parts that a plan may propose to buy. */
+export const OFFERED_KINDS = ['splitter', 'hub', 'controller', 'cable'] as const
 /** So many things to buy are thought of at once; more would make planning slow. */
-const MOST_OFFERED = 40
+export const MOST_OFFERED = 40
 
 /** Things of the shelf that a plan may propose to buy: splitters, hubs, boxes and cables, one's own first. */
 export async function partsToOffer(sql: Sql): Promise<readonly Part[]> {

@@ -1,5 +1,5 @@
 import loadHighs, { type Highs } from 'highs'
-import type { Model, Terms, Values } from '@/core/weave/model'
+import type { Sums, Terms, Values } from '@/core/weave/model'
 import type { Limits, Opened, Solved, Solver } from '@/core/weave/solver'
 
 /** Whether a whole number is meant: solvers come near to one. */
@@ -7,7 +7,7 @@ const NEAR_WHOLE = 1e-5
 
 type Held = ReturnType<Highs['createModel']>
 
-function rowsOf({ rows, variables }: Model, infinity: number) {
+function rowsOf({ rows, variables }: Sums, infinity: number) {
   const columns = new Map(variables.map(({ name }, index) => [name, index]))
   const starts = [0]
   const indices: number[] = []
@@ -27,9 +27,9 @@ function rowsOf({ rows, variables }: Model, infinity: number) {
   }
 }
 
-function open(highs: Highs, model: Model): Opened {
-  const { variables } = model
-  const { columns, matrix, rowLower, rowUpper } = rowsOf(model, highs.infinity)
+function open(highs: Highs, sums: Sums): Opened {
+  const { variables } = sums
+  const { columns, matrix, rowLower, rowUpper } = rowsOf(sums, highs.infinity)
   const { continuous, integer } = highs.constants.variableType
   const held: Held = highs.createModel({
     numCols: variables.length,
@@ -106,5 +106,5 @@ const FEASIBLE = 2
 /** HiGHS in WebAssembly, for the page's worker and for Node. */
 export async function openHighs(locateFile?: (name: string) => string): Promise<Solver> {
   const highs = await loadHighs(locateFile === undefined ? {} : { locateFile })
-  return { open: (model) => open(highs, model), heapBytes: () => highs.memoryBytes }
+  return { open: (sums) => open(highs, sums), heapBytes: () => highs.memoryBytes }
 }

@@ -10,7 +10,8 @@ afterEach(() => expect(complaints).toEqual([]))
 
 const SECONDS_FOR_ALL = 100_000
 
-const planned = (page: Page) => page.getByRole('button', { name: 'Plan again' }).waitFor({ timeout: SECONDS_FOR_ALL })
+const planned = (page: Page) =>
+  page.getByRole('button', { name: 'Plan again', exact: true }).waitFor({ timeout: SECONDS_FOR_ALL })
 const begin = (page: Page) => page.getByRole('button', { name: 'Plan', exact: true }).click()
 const wires = async (id: string) =>
   (await getBuild(id)).threads
@@ -55,6 +56,11 @@ test(
     await planned(page)
     const plan = page.getByRole('region', { name: 'The plan' })
     await plan.getByRole('heading', { name: 'Mend it' }).waitFor()
+    // Against another plan: what is bought, and each lead that goes elsewhere.
+    await plan.getByLabel('Against').selectOption({ label: 'the plan “Sound, then cheap”' })
+    await plan.getByRole('row', { name: /^To buy nothing 1 × Fan splitter, two legs/ }).waitFor()
+    await plan.getByRole('row', { name: /^F2 Y1 outlet 2, on SYS1 Y3 outlet \d, on SYS2$/ }).waitFor()
+    await plan.getByLabel('Against').selectOption({ label: 'today' })
     await plan.getByLabel(/^L1 light lead goes into LED12V/).uncheck()
     await plan.getByRole('button', { name: 'Take 1 of 2' }).click()
     await untilSaved(page)
@@ -65,6 +71,67 @@ test(
   },
   SECONDS_FOR_ALL * 1.5,
 )
+
+test(
+  'of several machines one is planned, and the others stay as they are',
+  async () => {
+    const hall = demoBuild('loom-hall')
+    const isPulled = ({ from }: (typeof hall.threads)[number]) => ['f22', 'l21'].includes(from.itemId)
+    const { id } = await newBuild({ ...hall, threads: hall.threads.filter((thread) => !isPulled(thread)) })
+    const before = await wires(id)
+    const page = await newPage(`/builds/${id}/threads/plans`)
+    await page.getByLabel('Machine to plan').selectOption({ label: 'Bench 2' })
+    await begin(page)
+    await planned(page)
+    const plan = page.getByRole('region', { name: 'The plan' })
+    await plan.getByText('Plug in (2)').waitFor()
+    await plan.getByRole('button', { name: 'Take this plan' }).click()
+    await untilSaved(page)
+    const after = await wires(id)
+    expect(after).toHaveLength(hall.threads.length)
+    expect(before.filter((wire) => !after.includes(wire))).toEqual([])
+    const fresh = after.filter((wire) => !before.includes(wire))
+    expect(fresh.map((wire) => wire.split('.')[0])).toEqual(['f22', 'l21'])
+    // The other bench is wired as it would be planned, and there is nothing to take.
+    await page.goto(page.url().replace(/threads.*/, 'threads/plans'))
+    await page.getByLabel('Machine to plan').selectOption({ label: 'Bench 5' })
+    await begin(page)
+    await planned(page)
+    await page.getByText('All is wired so already.').waitFor()
+  },
+  SECONDS_FOR_ALL * 1.5,
+)
+
+test(
+  'where nothing that may be bought helps, what would is found, and allowed with one press',
+  async () => {
+    const lantern = demoBuild('harbour-lantern')
+    const items = lantern.items.filter(({ partId }) => !partId.startsWith('splitter'))
+    const { id } = await newBuild({ ...lantern, items, threads: [] })
+    const page = await newPage(`/builds/${id}/threads/plans`)
+    for (const box of await page.getByRole('checkbox').all()) await box.uncheck()
+    await begin(page)
+    await planned(page)
+    // Six fans, and four headers for them beside the pump's: R1 and R2 on CPU, F1 to F4 on SYS1 and SYS2.
+    const plan = page.getByRole('region', { name: 'The plan' })
+    await plan.getByText(/No plan gives every lead a port: .*4-pin fan plug wanted/).waitFor()
+    await page.getByText(/^Every lead would have a port with .*So far it may not be bought\.$/).waitFor()
+    await page.getByRole('button', { name: 'Allow it, and plan again' }).click()
+    await page.getByText(/^Looking for the best plan/).waitFor()
+    await planned(page)
+    expect(await plan.getByText(/No plan gives every lead a port/).count()).toBe(0)
+  },
+  SECONDS_FOR_ALL * 2,
+)
+
+test('how many more the whole machine takes is asked of the planner', async () => {
+  const page = await newPage('/builds/harbour-lantern/threads')
+  await page.getByLabel('Find a thing or a port').fill('SYS1')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'How many in the whole machine?' }).click()
+  // SYS1 has its three fans, SYS2 is for F4, which is still loose; the splitter of the radiator stays where it is.
+  await page.getByText('As all is wired: none. Wired anew: none.').waitFor()
+})
 
 test(
   'stopping answers at once and keeps what was found',

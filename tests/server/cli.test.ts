@@ -139,10 +139,19 @@ describe('./loom weave', () => {
   test('a plan with what each goal came to, what to buy, and every lead', () => {
     const { status, stdout } = loom('weave', 'demo/builds/paper-kite.json', '--shelf', 'demo/parts.json')
     expect(status).toBe(0)
-    expect(stdout).toMatch(/^Sound, then cheap: /)
+    expect(stdout).toMatch(/^Paper Kite, Sound, then cheap: /)
     expect(stdout).toContain('leads without a port: 0 (proven best)')
     expect(stdout).toMatch(/money: \d+\.\d\d \(proven best\)/)
     expect(stdout).toContain('Judged by all rules: 0 stops')
+  })
+
+  test('one machine of several, or all of them one after the other', () => {
+    const one = loom('weave', 'demo/builds/loom-hall.json', '--machine', 'Bench 3')
+    expect(one.status).toBe(0)
+    expect(one.stdout).toMatch(/^Bench 3, Sound, then cheap: /)
+    expect(one.stdout).not.toContain('Bench 4')
+    const whole = loom('weave', 'demo/builds/loom-hall.json', '--school', 'money')
+    expect(whole.stdout.match(/^Bench \d+, Least money: /gm)).toHaveLength(10)
   })
 
   test('with --json the build as it would be, which passes the check', () => {
@@ -154,6 +163,7 @@ describe('./loom weave', () => {
   test.each([
     ['a strange manner', ['demo/builds/paper-kite.json', '--school', 'grand'], /no manner “grand”.*balanced/],
     ['a shelf that is none', ['demo/builds/paper-kite.json', '--shelf', 'package.json'], /package\.json|At \//],
+    ['a strange machine', ['demo/builds/loom-hall.json', '--machine', 'Bench 11'], /no machine “Bench 11”.*Bench 10/],
     ['no file', [], /Use: \.\/loom weave FILE/],
   ])('exit 2: %s', (_, args, message) => {
     const { status, stderr } = loom('weave', ...args)

@@ -1,7 +1,7 @@
 import type { Build } from '../../src/core/build/schema'
 import { makeBoard, makeFan, makeFanSplitter, makePoweredHub, makeSupply } from '../../src/core/parts/make'
 import type { Part } from '../../src/core/parts/schema'
-import type { Offer } from '../../src/core/weave/problem'
+import type { SingleOffer } from '../../src/core/weave/problem'
 import { demoParts } from '../../tools/demo/parts'
 import { bench } from '../support/bench'
 
@@ -18,7 +18,7 @@ const EXPANDERS = ['splitter-2', 'splitter-3', 'splitter-4', 'hub-plain-5', 'hub
 const LIGHT_THINGS = ['light-splitter-2', 'light-splitter-3', 'hand-box', 'fan-extension']
 
 /** Things that may be bought, from the demo shelf: six kinds of expander for fans, and four things for lights and leads. */
-export const OFFERS: readonly Offer[] = demoParts
+export const OFFERS: readonly SingleOffer[] = demoParts
   .filter(({ id }) => EXPANDERS.includes(id) || LIGHT_THINGS.includes(id))
   .map((part) => ({ part, priceCents: part.price?.cents }))
 
@@ -46,10 +46,23 @@ export function litMachineOf(fanCount: number, seed: number): Build {
   return bench([...wired(DARK_FANS, fanCount, seed), `${bars.join(' ')}: bar-5v-6`])
 }
 
+/** A board with the CPU header and two case headers of 1.00 A, and nothing for lights or USB. */
+export const narrowBoard = makeBoard({
+  id: 'narrow',
+  name: 'Narrow board',
+  fanHeaders: [
+    { name: 'CPU', role: 'cpu', mostAmps: 1 },
+    { name: 'A', role: 'case', mostAmps: 1 },
+    { name: 'B', role: 'case', mostAmps: 1 },
+  ],
+  lightHeaders: [],
+  usbHeaderCount: 0,
+})
+
 /** A build that is small enough to try all its wirings, and two things that may be bought for it. */
 export interface Small {
   readonly build: Build
-  readonly offers: readonly Offer[]
+  readonly offers: readonly SingleOffer[]
 }
 
 const named = (part: Part, id: string): Part => ({ ...part, id })

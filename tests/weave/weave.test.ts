@@ -6,7 +6,9 @@ import { groupBy } from '../../src/core/units/group'
 import { greedyPlan } from '../../src/core/weave/greedy'
 import { valueOf, type Model, type Row, type Values } from '../../src/core/weave/model'
 import { lpText } from '../../src/core/weave/lp'
+import { stepsOf } from '../../src/core/weave/differences'
 import { whyLoose } from '../../src/core/weave/summary'
+import { rootOf } from '../../src/core/weave/today'
 import { makeFan } from '../../src/core/parts/make'
 import { mannersFor, propose } from '../../src/core/weave/proposals'
 import { problemOf } from '../../src/core/weave/read-problem'
@@ -15,6 +17,7 @@ import { weave, type Woven } from '../../src/core/weave/weave'
 import { modelOf } from '../../src/core/weave/write-model'
 import { findingText } from '../../src/core/wording/text'
 import { openHighs } from '../../src/solver/highs'
+import { demoParts } from '../../tools/demo/parts'
 import { bench, demoBuild } from '../support/bench'
 import { shuffleBuild } from '../support/shuffle'
 import { bruteForce } from './brute-force'
@@ -232,6 +235,36 @@ test('Tangled Heron is mended: no stop is left, and more than half of what may s
       )
       .map(findingText),
   ).toEqual([])
+}, 60_000)
+
+test.each(['balanced', 'money', 'mend'] as const)(
+  '%s: what stays is counted by the model as it is by the steps',
+  (manner) => {
+    const harness = derive(demoBuild('harbour-lantern'))
+    const { plan, after, reached } = propose(solver, harness, manner, { offers: OFFERS, seconds: 20, now })
+    const kept = reached.find(({ goal }) => goal === 'changed')!
+    expect(kept.isProven).toBe(true)
+    // The model counts leads of devices on their header; the steps count every lead in its very outlet.
+    const isDevice = new Set(['f1', 'f2', 'f3', 'f4', 'r1', 'r2', 'p1', 'l1'])
+    const steps = stepsOf(harness, after, plan).filter(({ lead }) => isDevice.has(lead.itemId))
+    const onHeader = steps.filter(({ lead }) => {
+      const [before, then] = [harness, after].map((one) => rootOf(one, one.port(lead)))
+      return before !== undefined && before === then
+    })
+    expect(-kept.value).toBe(onHeader.length)
+  },
+)
+
+test('a mend that has little time keeps what is known to be good', () => {
+  const harness = derive(demoBuild('tangled-heron'))
+  const offers = demoParts.flatMap((part) =>
+    ['splitter', 'hub', 'controller', 'cable'].includes(part.kind) ? [{ part, priceCents: part.price?.cents }] : [],
+  )
+  const { verdicts, reached } = propose(solver, harness, 'mend', { offers, seconds: 2, now })
+  expect(verdicts.counts.stop).toBe(0)
+  // Today it is eight minds by the rules; a plan that only looked at what stays came to more than two hundred.
+  expect(reached.find(({ goal }) => goal === 'minds')!.value).toBeLessThan(10)
+  expect(-reached.find(({ goal }) => goal === 'changed')!.value).toBeGreaterThanOrEqual(7)
 }, 60_000)
 
 const wish = { offers: OFFERS, seconds: 10, now: () => now() }

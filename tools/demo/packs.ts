@@ -37,4 +37,11 @@ export const demoPacks: readonly Pack[] = [
     ],
     price: { cents: 4290, currency: 'EUR' },
   },
+  {
+    id: 'pack-splitters',
+    name: 'Fan splitters, bag of three',
+    note: 'Three for two legs each.',
+    contents: [{ partId: 'splitter-2', count: 3 }],
+    price: { cents: 890, currency: 'EUR' },
+  },
 ]

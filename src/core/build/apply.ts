@@ -141,9 +141,18 @@ function renameItem(build: Build, { itemId, mark }: EditOf<'renameItem'>): Appli
   return { build: changeItem(build, itemId, { mark }), inverse: { type: 'renameItem', itemId, mark: before.mark } }
 }
 
-function setStock(build: Build, { itemId, stock }: EditOf<'setStock'>): Applied {
+function setStock(build: Build, { itemId, stock, packId }: EditOf<'setStock'>): Applied {
   const before = itemOf(build, itemId)
-  return { build: changeItem(build, itemId, { stock }), inverse: { type: 'setStock', itemId, stock: before.stock } }
+  const back = { type: 'setStock', itemId, stock: before.stock } as const
+  if (packId === undefined) return { build: changeItem(build, itemId, { stock }), inverse: back }
+  if (packId !== null && build.packs?.some(({ id }) => id === packId) !== true)
+    throw new LoomError('EDIT_SUBJECT_MISSING', `The pack “${packId}” is no longer in this build.`)
+  const { packId: _left, ...loose } = before
+  const item: Item = { ...loose, stock, ...(packId === null ? {} : { packId }) }
+  return {
+    build: { ...build, items: build.items.map((held) => (held.id === itemId ? item : held)) },
+    inverse: { ...back, packId: before.packId ?? null },
+  }
 }
 
 function addPack(build: Build, { pack, index }: EditOf<'addPack'>): Applied {

@@ -46,7 +46,7 @@ export function carrySlot(slot: Slot, wanted: Build, target: Build): Edit | unde
     case 'mark':
       return { type: 'renameItem', itemId: slot.itemId, mark: readSlot(wanted, slot) as string }
     case 'stock':
-      return { type: 'setStock', itemId: slot.itemId, stock: readSlot(wanted, slot) as 'owned' | 'toBuy' }
+      return carryStock(slot.itemId, wanted, target)
     case 'part': {
       const part = wanted.parts.find((held) => held.id === slot.partId)
       return part === undefined ? undefined : { type: 'setPart', part }
@@ -85,6 +85,17 @@ function carryGroup(groupId: string, wanted: Build, target: Build): Edit {
   const group = groupIn(wanted, groupId)
   if (group === undefined) return { type: 'removeGroup', groupId }
   return { type: 'setGroup', group: { ...group, itemIds: group.itemIds.filter((itemId) => hasItem(target, itemId)) } }
+}
+
+/** Whether a thing is owned, and the pack it comes in, which is brought along where it is not there. */
+function carryStock(itemId: string, wanted: Build, target: Build): Edit | undefined {
+  const item = wanted.items.find(({ id }) => id === itemId)
+  if (item === undefined) return undefined
+  const { stock, packId } = item
+  const set = { type: 'setStock', itemId, stock, packId: packId ?? null } as const
+  const pack = wanted.packs?.find(({ id }) => id === packId)
+  const isHeld = pack === undefined || target.packs?.some(({ id }) => id === packId) === true
+  return isHeld ? set : { type: 'batch', edits: [{ type: 'addPack', pack }, set] }
 }
 
 function carryItem(itemId: string, wanted: Build): Edit {

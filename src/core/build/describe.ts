@@ -71,6 +71,13 @@ function describeChoice(choice: Choice, before: Build): string {
     : `${CHOICE_WORDS[choice.list]} of ${subject}: ${choiceValue(choice)}`
 }
 
+/** What is said of the pack a thing comes in, where the step says something of it. */
+function packText({ packs }: Build, packId: string | null | undefined): string {
+  if (packId === undefined) return ''
+  const name = packs?.find(({ id }) => id === packId)?.name
+  return packId === null ? ', by itself' : name === undefined ? ', in a pack' : `, in the pack “${name}”`
+}
+
 function describeStep(step: SingleEdit, before: Build): string {
   const mark = (itemId: string) => before.items.find((item) => item.id === itemId)?.mark ?? itemId
   const groupName = (groupId: string) => before.groups?.find(({ id }) => id === groupId)?.name ?? groupId
@@ -97,7 +104,7 @@ function describeStep(step: SingleEdit, before: Build): string {
     case 'renameItem':
       return `mark ${mark(step.itemId)} as ${step.mark}`
     case 'setStock':
-      return `${mark(step.itemId)} is ${step.stock === 'toBuy' ? 'to buy' : 'owned'}`
+      return `${mark(step.itemId)} is ${step.stock === 'toBuy' ? 'to buy' : 'owned'}${packText(before, step.packId)}`
     case 'setFigure':
       return `set a figure of ${before.parts.find((part) => part.id === step.partId)?.name ?? step.partId}`
     case 'setPart':

@@ -79,7 +79,13 @@ const NoteThread = strict({
 })
 const RenameBuild = strict({ type: Type.Literal('renameBuild'), name: Name })
 const RenameItem = strict({ type: Type.Literal('renameItem'), itemId: Id, mark: ItemSchema.properties.mark })
-const SetStock = strict({ type: Type.Literal('setStock'), itemId: Id, stock: ItemSchema.properties.stock })
+const SetStock = strict({
+  type: Type.Literal('setStock'),
+  itemId: Id,
+  stock: ItemSchema.properties.stock,
+  /** The pack that it comes in, or null for none; as it was where nothing is said. */
+  packId: Type.Optional(Type.Union([Id, Type.Null()])),
+})
 /** Sets a figure of the part this build holds; `path` names it inside the part, null makes it unknown. */
 const SetFigure = strict({
   type: Type.Literal('setFigure'),

@@ -37,6 +37,14 @@ function anyEdit(build: Build): fc.Arbitrary<Edit> {
     item.map((i) => ({ type: 'removeItem', itemId: i.id })),
     item.map((i) => ({ type: 'renameItem', itemId: i.id, mark: nextMark(build, 'Q') })),
     item.map((i) => ({ type: 'setStock', itemId: i.id, stock: 'toBuy' })),
+    item.map((i) => ({ type: 'setStock', itemId: i.id, stock: 'toBuy', packId: null })),
+    item.map((i) => ({
+      type: 'batch',
+      edits: [
+        { type: 'addPack', pack: triple },
+        { type: 'setStock', itemId: i.id, stock: 'toBuy', packId: triple.id },
+      ],
+    })),
     fc.tuple(taker, fc.constantFrom(...givers)).map(([lead, to]) => plugEdit(build, lead, to)),
     fc.integer({ min: 0, max: 90 }).map((headroomPercent) => ({ type: 'chooseHeadroom', headroomPercent })),
     taker.map((at) => parkEdit(at, 'for later')),
@@ -229,6 +237,23 @@ describe('slots', () => {
       }),
       { numRuns: 300 },
     )
+  })
+
+  test('a thing goes into a pack and out again, and both are told', () => {
+    const build = apply(heron, { type: 'addPack', pack: triple }).build
+    const into = { type: 'setStock', itemId: 'f1', stock: 'toBuy', packId: triple.id } as const
+    const packed = apply(build, into)
+    expect(packed.build.items.find(({ id }) => id === 'f1')).toMatchObject({ stock: 'toBuy', packId: triple.id })
+    expect(apply(packed.build, packed.inverse).build).toEqual(build)
+    expect(describeEdit(into, build)).toBe('F1 is to buy, in the pack “Triple”')
+    expect(describeEdit({ ...into, packId: null }, build)).toBe('F1 is to buy, by itself')
+    const [slot] = slotsOf(into, build)
+    expect(describeSlot(packed.build, slot!).value).toBe('to buy, in the pack “Triple”')
+    expect(describeSlot(heron, slot!).value).toBe('owned')
+    expect(() => apply(heron, into)).toThrow(/no longer in this build/)
+    // Kept against another's change where the pack is not there, it brings its pack along.
+    const kept = carrySlot(slot!, packed.build, heron)!
+    expect(apply(heron, kept).build.packs).toEqual([triple])
   })
 
   test('edits of different slots can be swapped', () => {

@@ -94,6 +94,13 @@ export function nextMark(build: Build, prefix: string): string {
   }
 }
 
+/** The id itself, or with the first number behind it that makes it a free one. */
+export function freeId(ids: readonly string[], id: string): string {
+  const taken = new Set(ids)
+  if (!taken.has(id)) return id
+  for (let number = 1; ; number += 1) if (!taken.has(`${id}_${number}`)) return `${id}_${number}`
+}
+
 /** An id for a new thread of this lead, free in this build; made of the lead's own ids, since the core has no chance. */
 export function freshThreadId(build: Build, from: PortRef): string {
   const taken = new Set(build.threads.map((thread) => thread.id))

@@ -2,15 +2,15 @@ import type { PortRef } from '../formats/schema-kit'
 import { fitOf } from '../parts/mating'
 import type { Part, Port } from '../parts/schema'
 import type { Edit, SingleEdit } from './edit-schema'
-import { freshThreadId, nextMark, portOf, sameRef } from './refs'
+import { freeId, freshThreadId, nextMark, portOf, sameRef } from './refs'
 import type { Build, Item, Thread } from './schema'
 
 /** An id for a new item, free in this build; made of its mark, since the core has no chance. */
 export function freshItemId(build: Build, mark: string): string {
-  const taken = new Set(build.items.map((item) => item.id))
-  const id = mark.toLowerCase()
-  if (!taken.has(id)) return id
-  for (let number = 1; ; number += 1) if (!taken.has(`${id}_${number}`)) return `${id}_${number}`
+  return freeId(
+    build.items.map((item) => item.id),
+    mark.toLowerCase(),
+  )
 }
 
 const fits = (lead: Port, to: Port) => fitOf(lead, to).misfit === 'none'

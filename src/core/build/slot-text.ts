@@ -14,6 +14,13 @@ const plugs = (build: Build, at: PortRef): string => {
 
 const markOf = (build: Build, itemId: string) => build.items.find((item) => item.id === itemId)?.mark ?? itemId
 
+function stockText(build: Build, itemId: string): string {
+  const item = build.items.find(({ id }) => id === itemId)
+  const pack = build.packs?.find(({ id }) => id === item?.packId)
+  const stock = item?.stock === 'toBuy' ? 'to buy' : 'owned'
+  return pack === undefined ? stock : `${stock}, in the pack “${pack.name}”`
+}
+
 function groupText(build: Build, groupId: string) {
   const group = groupIn(build, groupId)
   const marks = group?.itemIds.map((itemId) => markOf(build, itemId)).join(', ')
@@ -53,7 +60,7 @@ export function describeSlot(build: Build, slot: Slot): { readonly subject: stri
     case 'mark':
       return { subject: 'mark of an item', value: text(readSlot(build, slot)) }
     case 'stock':
-      return { subject: `${mark(slot.itemId)}`, value: readSlot(build, slot) === 'toBuy' ? 'to buy' : 'owned' }
+      return { subject: `${mark(slot.itemId)}`, value: stockText(build, slot.itemId) }
     case 'part': {
       const part = build.parts.find((held) => held.id === slot.partId)
       return {

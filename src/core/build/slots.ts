@@ -220,8 +220,10 @@ export function readSlot(build: Build, slot: Slot): unknown {
       return build.items.some((item) => item.id === slot.itemId)
     case 'mark':
       return build.items.find((item) => item.id === slot.itemId)?.mark ?? null
-    case 'stock':
-      return build.items.find((item) => item.id === slot.itemId)?.stock ?? null
+    case 'stock': {
+      const item = build.items.find(({ id }) => id === slot.itemId)
+      return item === undefined ? null : { stock: item.stock, packId: item.packId ?? null }
+    }
     case 'part':
       return build.parts.find((part) => part.id === slot.partId) ?? null
     case 'pack':

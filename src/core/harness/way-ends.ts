@@ -98,10 +98,10 @@ function endOfHeader(site: Site, { item, port }: PlacedPort, caseItem: Item): En
 }
 
 /** The length of the lead that a port hangs on; undefined for a port that sits on the thing itself. */
-function leadOf({
+export function leadOf({
   facts,
   port,
-}: PlacedPort): { readonly id: string; readonly lengthMm: Figure | undefined } | undefined {
+}: Pick<PlacedPort, 'facts' | 'port'>): { readonly id: string; readonly lengthMm: Figure | undefined } | undefined {
   if (port.lead === undefined) return undefined
   const { leadId } = port.lead
   return { id: leadId, lengthMm: facts.part.leads?.find(({ id }) => id === leadId)?.lengthMm }

@@ -38,6 +38,8 @@ export interface Run {
   readonly verdict: Verdict
   /** The shortest way there; undefined where there is none. */
   readonly leastMm: number | undefined
+  /** Whether the nearest of the points at the end is only hoped for. */
+  readonly isHoped: boolean
   /** Whether a figure on the way is only assumed, or its end only hoped to be the nearest. */
   readonly isAssumed: boolean
 }
@@ -117,9 +119,14 @@ function joinEnds(site: Site, start: Start, to: PlacedPort, goal: Goal): Run {
     ways,
     verdict: verdictOf(ways, leadMm, goal.end.isHoped),
     leastMm: lengths.length === 0 ? undefined : Math.min(...lengths),
+    isHoped: goal.end.isHoped,
     isAssumed: goal.end.isHoped || start.end.isAssumed || goal.end.isAssumed || isWeak(...known),
   }
 }
+
+/** What would be said of a run if its leads were longer by so many mm, as with the lead of a splitter put between. */
+export const longerBy = ({ ways, leadMm, isHoped }: Run, moreMm: number | undefined): Verdict =>
+  verdictOf(ways, leadMm === undefined || moreMm === undefined ? undefined : leadMm + moreMm, isHoped)
 
 /** Frames that clip together in neighbouring places need no lead between them. */
 export function isClipped(site: Site, lead: PlacedPort, to: PlacedPort): boolean {

@@ -25,6 +25,11 @@ export interface Fit {
 /** A 3-pin fan plug goes on a 4-pin header and the other way round: the ribs leave the fourth position free (4-wire fan specification). */
 const FAN_FAMILIES: readonly Family[] = ['fan-3pin', 'fan-4pin']
 
+/** One text for all plugs that go where the others go; a 3-pin fan plug goes where a 4-pin one does. */
+export function plugKind({ family, maker, generation, variant, label }: Port['connector']): string {
+  return [FAN_FAMILIES.includes(family) ? 'fan' : family, maker, generation, variant, label].join('/')
+}
+
 function familiesMate(a: Family, b: Family): boolean {
   return a === b || (FAN_FAMILIES.includes(a) && FAN_FAMILIES.includes(b))
 }

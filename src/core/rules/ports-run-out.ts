@@ -1,7 +1,7 @@
 import type { Harness } from '../harness/derive'
 import { hasRoomFor } from '../harness/occupancy'
 import type { PlacedPort } from '../harness/wiring'
-import { fitOf } from '../parts/mating'
+import { fitOf, plugKind } from '../parts/mating'
 import { defineRule } from './rule'
 
 interface Kind {
@@ -17,9 +17,7 @@ function kindsOf(harness: Harness): readonly Kind[] {
     const { port } = placed
     if (port.side !== 'takes' || port.need !== 'required' || !isLoose(harness, placed)) continue
     if (harness.choices.parkedReasonAt(placed.ref) !== undefined) continue
-    const { family, maker, generation, variant, label } = port.connector
-    // A 3-pin fan plug goes where a 4-pin one does.
-    const key = [family === 'fan-3pin' ? 'fan-4pin' : family, maker, generation, variant, label].join('/')
+    const key = plugKind(port.connector)
     const kind = kinds.get(key) ?? { takers: [] }
     kind.takers.push(placed)
     kinds.set(key, kind)

@@ -1,6 +1,7 @@
 import type { Build, Item, Pack } from '../build/schema'
 import type { Part } from '../parts/schema'
 import { compareText, inOrder } from '../units/compare'
+import { groupBy } from '../units/group'
 
 export interface ShoppingLine {
   /** Id of the part, or of the pack. */
@@ -12,6 +13,8 @@ export interface ShoppingLine {
   readonly currency: string | undefined
   /** What comes in a pack, as `3 × name`; undefined for a single part. */
   readonly contents: readonly string[] | undefined
+  /** What of a pack is left loose on purpose, as `1 × name`. */
+  readonly leftOver: readonly string[]
 }
 
 const isToBuy = ({ stock }: Item) => stock === 'toBuy'
@@ -24,11 +27,16 @@ function partLine({ id, name, price }: Part, count: number): ShoppingLine {
     totalCents: price === undefined ? undefined : price.cents * count,
     currency: price?.currency,
     contents: undefined,
+    leftOver: [],
   }
 }
 
 function packLine(build: Build, { id, name, price, contents }: Pack): ShoppingLine {
   const nameOf = (partId: string) => build.parts.find((part) => part.id === partId)?.name ?? partId
+  const isPlugged = (itemId: string) =>
+    build.threads.some(({ from, to }) => from.itemId === itemId || to.itemId === itemId)
+  const parked = new Set((build.choices.parked ?? []).map(({ at }) => at.itemId))
+  const left = build.items.filter((item) => item.packId === id && parked.has(item.id) && !isPlugged(item.id))
   return {
     id,
     name,
@@ -36,6 +44,9 @@ function packLine(build: Build, { id, name, price, contents }: Pack): ShoppingLi
     totalCents: price?.cents,
     currency: price?.currency,
     contents: contents.map(({ partId, count }) => `${count} × ${nameOf(partId)}`),
+    leftOver: [...groupBy(left, ({ partId }) => partId)].map(
+      ([partId, items]) => `${items.length} × ${nameOf(partId)}`,
+    ),
   }
 }
 

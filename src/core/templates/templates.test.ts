@@ -70,6 +70,7 @@ describe('shopping', () => {
         totalCents: undefined,
         currency: undefined,
         contents: undefined,
+        leftOver: [],
       },
       {
         id: 'fan-140',
@@ -78,6 +79,7 @@ describe('shopping', () => {
         totalCents: 3 * 1690,
         currency: 'EUR',
         contents: undefined,
+        leftOver: [],
       },
     ])
   })

@@ -9,8 +9,17 @@ export function capOfPiece({ outlets, inlet }: Piece, { rail, milliamps, ports, 
   return isShared || ports.includes(inlet.id) ? milliamps : milliamps * outlets.length
 }
 
+const singleCaps = new WeakMap<Use, Map<Rail, number | undefined>>()
+
 /** What one port of a use lets through on a rail, its piece included, in mA; undefined where no limit is known. */
-export function singleCapOf({ group, piece }: Use, rail: Rail): number | undefined {
+export function singleCapOf(use: Use, rail: Rail): number | undefined {
+  let known = singleCaps.get(use)
+  if (known === undefined) singleCaps.set(use, (known = new Map()))
+  if (!known.has(rail)) known.set(rail, readSingleCap(use, rail))
+  return known.get(rail)
+}
+
+function readSingleCap({ group, piece }: Use, rail: Rail): number | undefined {
   const ids = group.ports.map(({ id }) => id)
   const isFed = piece?.facts.all.powers.some((powers) => powers.rail === rail) === true
   const ofPort = capsOf(group.host.facts).filter((cap) => cap.rail === rail && cap.ports.some((id) => ids.includes(id)))

@@ -3,7 +3,16 @@ import { groupBy } from '../units/group'
 import { mostTogether } from './caps-of-use'
 import { isLess, Ledger } from './ledger'
 import type { Use } from './problem'
-import type { Demand, Flow, Model, Terms, Values } from './model'
+import {
+  valueOf,
+  type Demand,
+  type Flow,
+  type GoalKey,
+  type Keeper,
+  type Model,
+  type Terms,
+  type Values,
+} from './model'
 
 /** The most mA of one lead, to place the hungry ones while there is room. */
 const hunger = ({ leads }: Demand) => Math.max(0, ...leads.milliamps.values())
@@ -35,12 +44,26 @@ export function placementsOf(model: Model, values: Values): Placements {
   })
 }
 
+/**
+ * A plan that a solver found for the first goals, filled up anew from the leads it leaves where they are: a solver does not
+ * look at the goals to come, and its plan may be poor in them. The plan itself where that is no better.
+ */
+export function refilled(model: Model, values: Values): Values {
+  const staying = model.keepers.map((keeper) => ({ ...keeper, mostCount: Math.round(values.get(keeper.kept) ?? 0) }))
+  const ledger = new Greedy(model, 'cheap').plan([], staying)
+  const costs = model.goals.map(({ terms }) => valueOf(terms, values))
+  return isLess(ledger.costs(), costs) ? ledger.values() : values
+}
+
 /** What is alike of the ways to use ports of one group. */
 const kindOf = ({ group, piece }: Use) => `${group.key} ${piece?.facts.part.id ?? ''}`
 
 class Greedy {
   private readonly ledger: Ledger
   private readonly usesAt: ReadonlyMap<string, readonly Use[]>
+  /** What is alike of the flows: a group of ports, a kind of piece, and the leads. */
+  private readonly kinds: ReadonlyMap<Flow, string>
+  private readonly rooms = new Map<Flow, number>()
   private readonly byDemand: ReadonlyMap<Demand, readonly Flow[]>
 
   constructor(
@@ -48,15 +71,17 @@ class Greedy {
     private readonly manner: Manner,
   ) {
     this.ledger = new Ledger(model)
+    this.kinds = new Map(model.flows.map((flow) => [flow, `${kindOf(flow.use)} ${flow.demand.key}`]))
     this.byDemand = groupBy(model.flows, ({ demand }) => demand)
     this.usesAt = groupBy(model.problem.uses, ({ group, port }) => `${group.key} ${port?.id ?? ''}`)
   }
 
-  plan(placements: Placements): Ledger {
+  plan(placements: Placements, keepers = this.keepers()): Ledger {
     const { model, ledger } = this
     const fixed = model.demands.filter(({ dependsOn }) => dependsOn === undefined)
     for (const demand of fixed) ledger.force(model.looseOf(demand), demand.mostCount)
     for (const { variable } of model.slacks) ledger.force(variable, 1)
+    for (const { variable, count } of model.needs) ledger.force(variable, count)
     this.repeat(placements)
     // What a header must have comes first, before something else takes its port.
     for (const slack of model.slacks) {
@@ -71,7 +96,7 @@ class Greedy {
         (a, b) => hunger(b) - hunger(a),
       ),
     )
-    this.keep()
+    this.keep(keepers)
     for (const demand of order) {
       while (this.isLoose(demand)) {
         const best = this.best(this.byDemand.get(demand) ?? [])
@@ -91,11 +116,15 @@ class Greedy {
     }
   }
 
-  /** Leaves what may stay where it is, where that is what the plan is after. */
-  private keep(): void {
+  /** What may stay where it is, where that is what the plan is after. */
+  private keepers(): readonly Keeper[] {
+    const rank = (wanted: GoalKey) => this.model.goals.findIndex(({ key }) => key === wanted)
+    return rank('changed') < 0 || rank('changed') > rank('minds') ? [] : this.model.keepers
+  }
+
+  private keep(keepers: readonly Keeper[]): void {
     const { model, ledger } = this
-    if (!model.goals.some(({ key }) => key === 'changed')) return
-    for (const { flow, kept, mostCount } of model.keepers) {
+    for (const { flow, kept, mostCount } of keepers) {
       const more = [
         [flow.variable, 1],
         [model.looseOf(flow.demand), -1],
@@ -114,15 +143,22 @@ class Greedy {
     ])
   }
 
+  /** The most leads of a flow that its use takes together. */
+  private room(flow: Flow): number {
+    const { use, demand } = flow
+    const known = this.rooms.get(flow) ?? Math.min(demand.mostCount, mostTogether(use, [demand.leads]))
+    this.rooms.set(flow, known)
+    return known
+  }
+
   private best(flows: readonly Flow[]): Flow | undefined {
     if (this.manner === 'cheap') return this.cheapest(flows)
     const isOpen = ({ use }: Flow) => use.piece !== undefined && this.ledger.amount(this.model.useOf(use)) > 0
     const minds = this.ledger.costs()
     const inOpen = this.cheapest(flows.filter(isOpen), minds)
     if (inOpen !== undefined) return inOpen
-    const room = ({ use, demand }: Flow) => Math.min(demand.mostCount, mostTogether(use, [demand.leads]))
-    const most = Math.max(0, ...flows.map(room))
-    return this.cheapest(flows.filter((flow) => room(flow) === most)) ?? this.cheapest(flows)
+    const most = Math.max(0, ...flows.map((flow) => this.room(flow)))
+    return this.cheapest(flows.filter((flow) => this.room(flow) === most)) ?? this.cheapest(flows)
   }
 
   /** The flow that costs least; with `atMost`, only one that brings no mind besides. */
@@ -143,10 +179,11 @@ class Greedy {
   /** Ports that are alike and unused give alike answers: one of them is enough. */
   private withoutLikes(flows: readonly Flow[]): readonly Flow[] {
     const seen = new Set<string>()
-    return flows.filter(({ use, demand }) => {
+    return flows.filter((flow) => {
+      const { use } = flow
       if (this.ledger.amount(this.model.useOf(use)) > 0) return true
       if (use.port !== undefined && this.isTaken(use)) return false
-      const kind = `${kindOf(use)} ${demand.key}`
+      const kind = this.kinds.get(flow)!
       if (seen.has(kind)) return false
       seen.add(kind)
       return true

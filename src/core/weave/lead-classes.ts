@@ -9,6 +9,7 @@ import { fitOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
 import { groupBy } from '../units/group'
 import { milliampsUp } from './milliamps'
+import type { Machine } from './machine'
 import { isPinnedAt } from './pins'
 import { isDevice } from './sort-out'
 import type { Host, LeadClass, Piece } from './problem'
@@ -135,9 +136,10 @@ function isWanted(harness: Harness, { port, ref }: PlacedPort): boolean {
 }
 
 /** All leads that want a port, gathered into classes of leads that are alike for the plan. */
-export function leadClasses(harness: Harness, hosts: readonly Host[]): readonly LeadClass[] {
+export function leadClasses(harness: Harness, hosts: readonly Host[], { itemIds }: Machine): readonly LeadClass[] {
   const wanted = harness.ports.filter(
-    (placed) => isDevice(harness.factsOfItem(placed.item.id)) && isWanted(harness, placed),
+    (placed) =>
+      itemIds.has(placed.item.id) && isDevice(harness.factsOfItem(placed.item.id)) && isWanted(harness, placed),
   )
   const alike = groupBy(
     wanted.map((placed) => ({ placed, reach: reachOf(harness, placed) })),

@@ -11,6 +11,32 @@ const SLACK = 1e-6
 /** So many steps of one thing asking for another are followed: a lead, its piece, its feed, the feed's box, its limits. */
 const MOST_DEPTH = 8
 
+/** A model by its variables: the rows and goals that each of them is in. */
+interface Columns {
+  readonly index: ReadonlyMap<string, number>
+  readonly parts: readonly (readonly Part[])[]
+  readonly goalParts: readonly (readonly Part[])[]
+}
+
+const known = new WeakMap<Model, Columns>()
+
+function columnsOf(model: Model): Columns {
+  const before = known.get(model)
+  if (before !== undefined) return before
+  const { variables, rows, goals } = model
+  const index = new Map(variables.map(({ name }, at) => [name, at]))
+  const partsOf = (list: readonly { readonly terms: Terms }[]): readonly (readonly Part[])[] => {
+    const parts: Part[][] = variables.map(() => [])
+    list.forEach(({ terms }, row) => {
+      for (const [name, factor] of terms) parts[index.get(name)!]!.push({ row, factor })
+    })
+    return parts
+  }
+  const columns = { index, parts: partsOf(rows), goalParts: partsOf(goals) }
+  known.set(model, columns)
+  return columns
+}
+
 /**
  * The rows of a model with a plan that is being built, so that what one change asks for is found at once. A row that a
  * change would break is mended by raising another variable of it: a port that is used, a thing that is bought, a limit
@@ -30,16 +56,9 @@ export class Ledger {
 
   constructor(private readonly model: Model) {
     const { variables, rows } = model
-    this.index = new Map(variables.map(({ name }, at) => [name, at]))
-    const parts: Part[][] = variables.map(() => [])
-    rows.forEach(({ terms }, row) => {
-      for (const [name, factor] of terms) parts[this.index.get(name)!]!.push({ row, factor })
-    })
+    const { index, parts, goalParts } = columnsOf(model)
+    this.index = index
     this.parts = parts
-    const goalParts: Part[][] = variables.map(() => [])
-    model.goals.forEach(({ terms }, row) => {
-      for (const [name, factor] of terms) goalParts[this.index.get(name)!]!.push({ row, factor })
-    })
     this.goalParts = goalParts
     this.goalSums = model.goals.map(() => 0)
     this.rows = rows
@@ -104,9 +123,9 @@ export class Ledger {
       }
       this.note(at, by)
     }
-    const touched = new Set(changes.flatMap(([name]) => this.parts[this.index.get(name)!]!.map(({ row }) => row)))
-    for (const row of touched) {
-      if (!this.mend(row, MOST_DEPTH)) {
+    for (const [name] of changes) {
+      for (const { row } of this.parts[this.index.get(name)!]!) {
+        if (this.mend(row, MOST_DEPTH)) continue
         this.backTo(mark)
         return false
       }

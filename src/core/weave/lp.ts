@@ -1,4 +1,4 @@
-import type { Model, Row, Terms } from './model'
+import type { Row, Sums, Terms } from './model'
 
 const PER_LINE = 8
 
@@ -19,8 +19,8 @@ function rowText({ name, terms, least, most }: Row): readonly string[] {
   ]
 }
 
-/** The model with one sum to be made small, in the LP format that solvers read; `more` are rows that hold besides. */
-export function lpText({ variables, rows }: Model, goal: Terms, more: readonly Row[] = []): string {
+/** Sums with one sum to be made small, in the LP format that solvers read; `more` are rows that hold besides. */
+export function lpText({ variables, rows }: Sums, goal: Terms, more: readonly Row[] = []): string {
   const whole = variables.filter(({ isWhole }) => isWhole).map(({ name }) => ` ${name}`)
   return [
     'Minimize',

@@ -1,4 +1,4 @@
-import type { Host, LeadClass, Problem, Use } from './problem'
+import type { Host, LeadClass, PackOffer, Problem, Use } from './problem'
 
 /** A sum of variables: how often each of them counts. */
 export type Terms = readonly (readonly [variable: string, factor: number])[]
@@ -68,6 +68,12 @@ export interface Slack {
   readonly flows: readonly Flow[]
 }
 
+/** A variable that counts what is bought by itself, and how much of it is bought in any case, unless in a pack. */
+export interface Need {
+  readonly variable: string
+  readonly count: number
+}
+
 /** Leads of one flow that are there today, and the variable that counts those that stay. */
 export interface Keeper {
   readonly flow: Flow
@@ -75,13 +81,17 @@ export interface Keeper {
   readonly mostCount: number
 }
 
-/** The problem as sums: what a solver gets, and what its answer is read with. */
-export interface Model {
+/** Sums of variables and their bounds: all that a solver needs to know. */
+export interface Sums {
+  readonly variables: readonly Variable[]
+  readonly rows: readonly Row[]
+}
+
+/** The problem as sums, and what a solver's answer is read with. */
+export interface Model extends Sums {
   readonly problem: Problem
   readonly demands: readonly Demand[]
   readonly flows: readonly Flow[]
-  readonly variables: readonly Variable[]
-  readonly rows: readonly Row[]
   readonly goals: readonly Goal[]
   /** The names of variables, by what they are about. */
   readonly useOf: (use: Use) => string
@@ -91,6 +101,10 @@ export interface Model {
   readonly slacks: readonly Slack[]
   /** Leads that may stay where they are. */
   readonly keepers: readonly Keeper[]
+  /** What is bought in any case. */
+  readonly needs: readonly Need[]
+  /** The variables that count packs that are bought. */
+  readonly packs: ReadonlyMap<PackOffer, string>
 }
 
 /** The values of the variables; those that are not named are 0. */
@@ -100,6 +114,19 @@ export type Values = ReadonlyMap<string, number>
 export const valueOf = (terms: Terms, values: Values): number =>
   terms.reduce((sum, [variable, factor]) => sum + factor * (values.get(variable) ?? 0), 0)
 
+/** Each variable of a sum once, without those that count for nothing. */
+function summedUp(terms: Terms): Terms {
+  const factors = new Map<string, number>()
+  let isPlain = true
+  for (const [name, factor] of terms) {
+    const before = factors.get(name)
+    if (before !== undefined || factor === 0) isPlain = false
+    factors.set(name, (before ?? 0) + factor)
+  }
+  // Most sums are so already; there are thousands of them, and copies of all are slow.
+  return isPlain ? terms : [...factors].filter(([, factor]) => factor !== 0)
+}
+
 /** A model while it is being written; names are short and safe for the LP format. */
 export class Draft {
   readonly variables: Variable[] = []
@@ -107,6 +134,7 @@ export class Draft {
   readonly loose = new Map<Demand, string>()
   readonly slacks: Slack[] = []
   readonly keepers: Keeper[] = []
+  readonly needs: Need[] = []
   readonly goals = new Map<GoalKey, (readonly [string, number])[]>(GOALS.map((key) => [key, []]))
 
   /** Something that is there or not, or so often, and that makes something else possible. */
@@ -121,9 +149,7 @@ export class Draft {
   }
 
   row(terms: Terms, bounds: { readonly least?: number; readonly most?: number }, menders?: readonly string[]): void {
-    const sums = new Map<string, number>()
-    for (const [name, factor] of terms) sums.set(name, (sums.get(name) ?? 0) + factor)
-    const kept = [...sums].filter(([, factor]) => factor !== 0)
+    const kept = summedUp(terms)
     if (kept.length === 0) return
     this.rows.push({ name: `r${this.rows.length}`, terms: kept, least: bounds.least, most: bounds.most, menders })
   }

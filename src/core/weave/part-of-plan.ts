@@ -17,11 +17,20 @@ export function partOfPlan(today: Harness, plan: Plan, chosen: ReadonlySet<strin
   const items = new Set(links.flatMap(({ from, to }) => [from.itemId, to.itemId]))
   const taken = new Set(links.map(({ to }) => portKey(to)))
   const staying = today.threads.filter(({ from, to }) => !wanted.has(portKey(from)) && !taken.has(portKey(to)))
+  // A pack comes as a whole, or not at all.
+  const packIds = new Set([
+    ...plan.bought.filter(({ item }) => items.has(item.id)).map(({ item }) => item.packId),
+    ...plan.packed.map(({ packId }) => packId),
+  ])
+  const bought = plan.bought.filter(
+    ({ item }) => items.has(item.id) || (item.packId !== undefined && packIds.has(item.packId)),
+  )
   return {
     ...plan,
-    bought: plan.bought.filter(({ item }) => items.has(item.id)),
+    bought,
+    packs: plan.packs.filter(({ id }) => packIds.has(id)),
     links: [...links, ...staying.map(({ from, to }) => ({ from, to }))],
-    spare: [],
+    spare: bought.map(({ item }) => item).filter(({ id }) => !items.has(id)),
     loose: [],
   }
 }

@@ -4,27 +4,33 @@ import type { Edit, SingleEdit } from '../build/edit-schema'
 import { freshThreadId, portKey } from '../build/refs'
 import type { Build, Thread } from '../build/schema'
 import { derive, type Harness } from '../harness/derive'
-import { check, mendsFor, type Verdicts } from '../rules/check'
-import type { Plan } from './plan'
+import { check, mendsFor } from '../rules/check'
+import { saidOf, type Said } from './machine'
+import { itemsOf, type Plan } from './plan'
 
 const WHY_SPARE = 'not needed in this plan'
 const WHY_UNASKED = 'not used in this plan'
 
 const linkKey = (thread: Pick<Thread, 'from' | 'to'>) => `${portKey(thread.from)} ${portKey(thread.to)}`
 
-/** Threads that a plan has a say in: all but those that are pinned. */
-const mayGo = ({ pinned }: Thread) => pinned !== true
+/** Whether a plan has a say in a thread: it is pinned nowhere, and leaves the machine at neither end. */
+const mayGo =
+  ({ machine: { itemIds } }: Plan) =>
+  ({ pinned, from, to }: Thread) =>
+    pinned !== true && itemIds.has(from.itemId) && itemIds.has(to.itemId)
 
 /** Leads that stay loose by the plan, with the reason: of what is not needed, and those that only add comfort to a box. */
 function leftLoose(harness: Harness, plan: Plan): readonly SingleEdit[] {
   const plugged = new Set([
     ...plan.links.map(({ from }) => portKey(from)),
-    ...harness.threads.filter((thread) => !mayGo(thread)).map(({ from }) => portKey(from)),
+    ...harness.threads.filter((thread) => !mayGo(plan)(thread)).map(({ from }) => portKey(from)),
   ])
   const spare = new Set(plan.spare.map(({ id }) => id))
   const devices = new Set(plan.loose.map(({ key }) => key))
+  const own = itemsOf(plan)
   return harness.ports.flatMap(({ port, ref, key, item }): readonly SingleEdit[] => {
     const isParked = harness.choices.parkedReasonAt(ref) !== undefined
+    if (!own.has(item.id)) return []
     if (port.side !== 'takes' || port.need === 'onward' || port.need === undefined) return []
     if (plugged.has(key)) return isParked ? [parkEdit(ref, null)] : []
     if (isParked || devices.has(key)) return []
@@ -37,15 +43,18 @@ function leftLoose(harness: Harness, plan: Plan): readonly SingleEdit[] {
 function editsOf(harness: Harness, plan: Plan): readonly SingleEdit[] {
   const { build } = harness
   const wanted = new Set(plan.links.map(linkKey))
-  const staying = build.threads.filter((thread) => !mayGo(thread) || wanted.has(linkKey(thread)))
+  const staying = build.threads.filter((thread) => !mayGo(plan)(thread) || wanted.has(linkKey(thread)))
   const stays = new Set(staying.map(linkKey))
   const away = build.threads.filter((thread) => !staying.includes(thread))
   const held = new Set(build.parts.map(({ id }) => id))
-  const bring = plan.bought.map(({ item, part }): SingleEdit => {
+  const packs = plan.packs.map((pack): SingleEdit => ({ type: 'addPack', pack }))
+  const things = plan.bought.map(({ item, part }): SingleEdit => {
     if (held.has(part.id)) return { type: 'addItem', item }
     held.add(part.id)
     return { type: 'addItem', item, part }
   })
+  const packed = plan.packed.map((entry): SingleEdit => ({ type: 'setStock', stock: 'toBuy', ...entry }))
+  const bring = [...packs, ...things, ...packed]
   const after: Build = { ...build, threads: staying }
   const connect = plan.links
     .filter((link) => !stays.has(linkKey(link)))
@@ -67,7 +76,8 @@ export interface Judged {
   readonly plan: Plan
   readonly edit: Edit
   readonly after: Harness
-  readonly verdicts: Verdicts
+  /** What the rules say of the machine. */
+  readonly verdicts: Said
 }
 
 /** Carries a plan out on a copy, settles what follows from it, and has it judged by every rule. */
@@ -75,11 +85,11 @@ export function judge(harness: Harness, plan: Plan): Judged {
   const edits = [...editsOf(harness, plan)]
   let after = derive(apply(harness.build, { type: 'batch', edits }).build)
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
-    const found = check(after).findings.filter(({ ruleId }) => SETTLED.includes(ruleId))
+    const found = saidOf(check(after), itemsOf(plan)).findings.filter(({ ruleId }) => SETTLED.includes(ruleId))
     const edit = found.map((finding) => mendsFor(after, finding)[0]?.edit).find((mend) => mend !== undefined)
     if (edit === undefined) break
     edits.push(...(edit.type === 'batch' ? edit.edits : [edit]))
     after = derive(apply(after.build, edit).build)
   }
-  return { plan, edit: { type: 'batch', edits }, after, verdicts: check(after) }
+  return { plan, edit: { type: 'batch', edits }, after, verdicts: saidOf(check(after), itemsOf(plan)) }
 }

@@ -2,26 +2,34 @@ import { portKey } from '../build/refs'
 import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
 import type { PlacedPort } from '../harness/wiring'
+import { caseNumber } from './case-order'
 import type { Filling } from './layout-plan'
 import { rootOf } from './today'
 import type { Demand } from './model'
 import { dealFeeds, type OwnLead } from './plan-feeds'
+import type { Settlement } from './settle'
 
 /** Which leads of each demand go to which filling. */
 export type Dealt = ReadonlyMap<Filling, readonly { readonly demand: Demand; readonly leads: readonly PortRef[] }[]>
 
+interface Dealing {
+  readonly ownLeads: ReadonlyMap<Demand, readonly OwnLead[]>
+  readonly rootAt: (filling: Filling) => PortRef
+  readonly settlement: Settlement | undefined
+}
+
 /**
- * Deals the leads of devices out to the ports of a plan: first those that hang there today, the rest in the order of the
- * case. `ownLeads` are those of boxes and pieces, which are alike; `rootAt` is the port that a filling is at today.
+ * Deals the leads of devices out to the ports of a plan: as it was settled, or else first those that hang there today and
+ * the rest in the order of the case. `ownLeads` are those of boxes and pieces, which are alike; `rootAt` is the port that a
+ * filling is at.
  */
 export function dealLeads(
   harness: Harness,
   filled: readonly Filling[],
-  ownLeads: ReadonlyMap<Demand, readonly OwnLead[]>,
-  rootAt: (filling: Filling) => PortRef,
+  { ownLeads, rootAt, settlement }: Dealing,
 ): Dealt {
   const carried = new Map<string, number>()
-  const number = (lead: PlacedPort) => harness.placeOf(lead.item.id)?.place.number ?? Number.MAX_SAFE_INTEGER
+  const number = ({ item }: PlacedPort) => caseNumber(harness, item.id)
   // Those that carry nothing for others first: the feeds then see what room is left.
   const demands = [...new Set(filled.flatMap(({ counts }) => counts.map(({ demand }) => demand)))].toSorted(
     (a, b) => Number(ownLeads.has(a)) - Number(ownLeads.has(b)),
@@ -37,6 +45,15 @@ export function dealLeads(
     const own = ownLeads.get(demand)
     if (own !== undefined) {
       for (const { filling, leads } of dealFeeds(takers, own, carried)) give(filling, demand, leads)
+      continue
+    }
+    if (settlement !== undefined) {
+      for (const { filling } of takers)
+        give(
+          filling,
+          demand,
+          settlement.leadsOf(filling, demand).map(({ ref }) => ref),
+        )
       continue
     }
     const all = demand.leads.leads.map((lead) => ({ lead, root: rootOf(harness, lead) }))

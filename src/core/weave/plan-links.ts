@@ -1,8 +1,10 @@
+import { portKey } from '../build/refs'
 import type { Item } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
 import { fitOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
+import { caseNumber } from './case-order'
 import type { Piece } from './problem'
 
 /** A lead and the port it is to go into. */
@@ -34,7 +36,9 @@ export function onLegs(
   const sensed = first !== undefined && reporting.has(first.id) ? leads.filter((lead) => hasTach(harness, lead)) : []
   const isThere = (lead: PortRef, port: Port) =>
     harness.across(lead).some(({ item: other, port: its }) => other.id === item.id && its.id === port.id)
-  const chosen = sensed.find((lead) => isThere(lead, first!)) ?? sensed[0]
+  // What is plugged into another outlet of it already need not move for that.
+  const isOnIt = (lead: PortRef) => harness.across(lead).some(({ item: other }) => other.id === item.id)
+  const chosen = sensed.find((lead) => isThere(lead, first!)) ?? sensed.find((lead) => !isOnIt(lead)) ?? sensed[0]
   if (chosen !== undefined) take(chosen, first!)
   const others = leads.filter((lead) => lead !== chosen)
   const staying = others.flatMap((lead) => {
@@ -58,14 +62,24 @@ function onwardOf(harness: Harness, lead: PortRef): PortRef | undefined {
   return tail === undefined ? undefined : { itemId: lead.itemId, portId: tail.id }
 }
 
+/** How a chain may begin. */
+interface Beginning {
+  readonly reaches: (lead: PortRef) => boolean
+  /** The lead that was settled on. */
+  readonly first: PortRef | undefined
+}
+
+const isLast = (chain: readonly PortRef[], lead: PortRef | undefined): boolean =>
+  lead !== undefined && chain.length > 1 && portKey(chain.at(-1)!) === portKey(lead)
+
 /** Devices one after another in the order of the case, begun by one that reaches; those that hand nothing on end a leg. */
 export function inChains(
   harness: Harness,
   starts: readonly PortRef[],
   leads: readonly PortRef[],
-  reaches: (lead: PortRef) => boolean,
+  { reaches, first }: Beginning,
 ): readonly Link[] {
-  const number = (lead: PortRef) => harness.placeOf(lead.itemId)?.place.number ?? Number.MAX_SAFE_INTEGER
+  const number = ({ itemId }: PortRef) => caseNumber(harness, itemId)
   const ordered = leads.toSorted((a, b) => number(a) - number(b))
   const middles = ordered.filter((lead) => onwardOf(harness, lead) !== undefined)
   const ends = ordered.filter((lead) => onwardOf(harness, lead) === undefined)
@@ -73,7 +87,8 @@ export function inChains(
   return starts.flatMap((start, leg): readonly Link[] => {
     const middle = middles.slice(leg * perLeg, (leg + 1) * perLeg)
     const isFar = leg === 0 && middle[0] !== undefined && !reaches(middle[0])
-    const begun = [...(isFar ? beginning(middle, reaches) : middle), ...ends.slice(leg, leg + 1)]
+    const own = isLast(middle, first) ? middle.toReversed() : isFar ? beginning(middle, reaches) : middle
+    const begun = [...own, ...ends.slice(leg, leg + 1)]
     return begun.map((from, index) => ({ from, to: index === 0 ? start : onwardOf(harness, begun[index - 1]!)! }))
   })
 }

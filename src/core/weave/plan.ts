@@ -1,72 +1,41 @@
-import { nextMark, portKey } from '../build/refs'
-import { freshItemId } from '../build/rewire'
-import type { Build, Item } from '../build/schema'
+import { portKey } from '../build/refs'
+import type { Item, Pack } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
 import { derive, type Harness } from '../harness/derive'
 import type { PlacedPort } from '../harness/wiring'
 import { RAILS, type Rail } from '../parts/connectors'
-import type { Part } from '../parts/schema'
 import { fillings, type Filling } from './layout-plan'
 import type { Demand, Model, Values } from './model'
-import { hasPin } from './pins'
+import type { Machine } from './machine'
 import { dealLeads } from './plan-leads'
 import type { OwnLead } from './plan-feeds'
 import { inChains, onLegs, type Link } from './plan-links'
-import type { Host, Piece } from './problem'
+import type { Host } from './problem'
+import type { Settled, Settlement } from './settle'
+import { Stock, type Bought, type Packed } from './stock'
 
 /** A plan as people carry it out: what is bought, and which lead goes where. */
 export interface Plan {
-  readonly bought: readonly { readonly item: Item; readonly part: Part }[]
+  readonly machine: Machine
+  readonly bought: readonly Bought[]
+  /** Packs that are bought; all that comes in them is among what is bought. */
+  readonly packs: readonly Pack[]
+  /** Things that were on the list one by one and come in these packs instead. */
+  readonly packed: readonly Packed[]
   readonly links: readonly Link[]
-  /** Items that could help, but are not needed. */
+  /** Items that could help, but are not needed, and what is left over of packs. */
   readonly spare: readonly Item[]
-  /** Leads that find no port. */
+  /** Leads that find no port, those of what is bought among them. */
   readonly loose: readonly PlacedPort[]
+  /** How it came out what the goals of the model leave open. */
+  readonly settled: readonly Settled[]
   /** The variable of the model by which each lead has its place. */
   readonly flowOf: ReadonlyMap<string, string>
 }
 
-/** Hands out items for the pieces and boxes of a plan: those that are there, then new ones. */
-class Stock {
-  readonly bought: { readonly item: Item; readonly part: Part }[] = []
-  private readonly used = new Set<string>()
-  private build: Build
-
-  constructor(private readonly harness: Harness) {
-    this.build = harness.build
-  }
-
-  isUsed(itemId: string): boolean {
-    return this.used.has(itemId)
-  }
-
-  buy(part: Part): Item {
-    const mark = nextMark(this.build, part.markPrefix ?? 'X')
-    const id = freshItemId(this.build, mark)
-    const item: Item = { id, mark, partId: part.id, stock: 'toBuy' }
-    this.build = { ...this.build, items: [...this.build.items, item] }
-    this.bought.push({ item, part })
-    this.used.add(id)
-    return item
-  }
-
-  /** The piece for a port: the one that is plugged there, else one that lies about, else a new one. */
-  piece({ owned, listed, facts, inlet }: Piece, at: PortRef): Item {
-    const free = [...owned, ...listed].filter(({ id }) => !this.used.has(id))
-    const isThere = ({ id }: Item) =>
-      this.harness.across({ itemId: id, portId: inlet.id }).some(({ key }) => key === portKey(at))
-    const item = free.find(isThere) ?? free.find(({ id }) => !hasPin(this.harness, id))
-    if (item === undefined) return this.buy(facts.part)
-    this.used.add(item.id)
-    return item
-  }
-
-  host(host: Host): Item {
-    if (host.item === undefined) return this.buy(host.facts.part)
-    this.used.add(host.item.id)
-    return host.item
-  }
-}
+/** The items of the machine, with what is bought for it. */
+export const itemsOf = ({ machine, bought }: Pick<Plan, 'machine' | 'bought'>): ReadonlySet<string> =>
+  new Set([...machine.itemIds, ...bought.map(({ item }) => item.id)])
 
 /** The build with what is bought laid on the bench beside it, so that its leads can be asked about. */
 function withBought({ build }: Harness, bought: Plan['bought']): Harness {
@@ -114,7 +83,7 @@ function linksOf(
   harness: Harness,
   { use, port }: Filling,
   leads: readonly { readonly demand: Demand; readonly leads: readonly PortRef[] }[],
-  { at, item }: { readonly at: PortRef; readonly item: Item | undefined },
+  { at, item, first }: { readonly at: PortRef; readonly item: Item | undefined; readonly first: PortRef | undefined },
 ): readonly Link[] {
   const all = leads.flatMap((entry) => entry.leads)
   const { piece } = use
@@ -130,14 +99,24 @@ function linksOf(
   const farKeys = new Set(
     leads.flatMap(({ demand, leads: own }) => (demand.leads.unreached.has(key) ? own.map(portKey) : [])),
   )
-  return [...into, ...inChains(harness, starts, all, (lead) => !farKeys.has(portKey(lead)))]
+  const reaches = (lead: PortRef) => !farKeys.has(portKey(lead))
+  return [...into, ...inChains(harness, starts, all, { reaches, first })]
 }
 
-/** Reads the plan off the values of a model. */
-export function planOf(harness: Harness, model: Model, values: Values): Plan {
-  const { hosts, pieces } = model.problem
-  const filled = fillings(harness, model, values)
-  const stock = new Stock(harness)
+/** Leads that find no port and that need one; what only adds comfort may stay loose. */
+export const neededLoose = ({ loose }: Plan): Plan['loose'] => loose.filter(({ port }) => port.need !== 'optional')
+
+/** Settles what a plan leaves open; undefined where nothing is open. */
+export type Settler = (filled: readonly Filling[]) => Settlement | undefined
+
+/** Reads the plan off the values of a model; what they leave open is settled, or decided by what is there today. */
+export function planOf(harness: Harness, model: Model, values: Values, settler?: Settler): Plan {
+  const { machine, hosts, pieces } = model.problem
+  const usual = fillings(harness, model, values)
+  const settlement = settler?.(usual)
+  const filled = settlement?.filled ?? usual
+  const stock = new Stock(harness, machine)
+  for (const [offer, name] of model.packs) stock.open(offer, Math.round(values.get(name) ?? 0))
   const hostItems = new Map<Host, Item>()
   for (const host of hosts) {
     const name = model.hostOf(host)
@@ -151,10 +130,15 @@ export function planOf(harness: Harness, model: Model, values: Values): Plan {
       return piece === undefined ? [] : [[filling, stock.piece(piece, portOf(filling))] as const]
     }),
   )
-  const dealt = dealLeads(harness, filled, ownLeadsOf(model, hostItems, pieceItems, filled), portOf)
+  const ownLeads = ownLeadsOf(model, hostItems, pieceItems, filled)
+  const dealt = dealLeads(harness, filled, { ownLeads, rootAt: portOf, settlement })
   const extended = withBought(harness, stock.bought)
   const links = filled.flatMap((filling) =>
-    linksOf(extended, filling, dealt.get(filling) ?? [], { at: portOf(filling), item: pieceItems.get(filling) }),
+    linksOf(extended, filling, dealt.get(filling) ?? [], {
+      at: portOf(filling),
+      item: pieceItems.get(filling),
+      first: settlement?.firstOf(filling),
+    }),
   )
   const could = [
     ...pieces.flatMap(({ owned, listed }) => [...owned, ...listed]),
@@ -170,10 +154,19 @@ export function planOf(harness: Harness, model: Model, values: Values): Plan {
     ),
   )
   return {
+    machine,
+    settled: settlement?.settled ?? [],
     flowOf,
     bought: stock.bought,
+    packs: stock.packs,
+    packed: stock.packed,
     links,
-    spare: could.filter(({ id }) => !stock.isUsed(id)),
-    loose: model.demands.flatMap(({ leads }) => leads.leads.filter(({ key }) => !placed.has(key))),
+    spare: [...could, ...stock.bought.map(({ item }) => item)].filter(({ id }) => !stock.isUsed(id)),
+    loose: model.demands
+      .flatMap((demand) => [
+        ...demand.leads.leads,
+        ...(ownLeads.get(demand) ?? []).map(({ ref }) => extended.port(ref)),
+      ])
+      .filter(({ key }) => !placed.has(key)),
   }
 }

@@ -1,11 +1,14 @@
 import { bench, demoBuild, partNamed } from '../../../tests/support/bench'
 import { portKey } from '../build/refs'
+import type { PortRef } from '../formats/schema-kit'
 import { derive } from '../harness/derive'
-import { boughtTexts, goalText, stepText } from '../wording/plan-text'
-import { stepsOf } from './differences'
+import { check } from '../rules/check'
+import { boughtTexts, endText, goalText, stepText } from '../wording/plan-text'
+import { between, stepsOf } from './differences'
 import { greedyPlan } from './greedy'
 import { tidied } from './ledger'
 import { lpText } from './lp'
+import { heldFast, machinesOf, saidOf } from './machine'
 import { partOfPlan } from './part-of-plan'
 import { planOf, type Plan } from './plan'
 import { judge } from './plan-edits'
@@ -127,9 +130,87 @@ test('a part of a plan takes along what its leads hang on, and leaves the others
   }
 })
 
+/** Threads of a board with these fans on these headers. */
+const fansOn = (threads: readonly string[]) =>
+  derive(bench(['M1: board-large', 'P1: pump', 'F1 F2 F3 F4: fan-140'], [...threads] as Parameters<typeof bench>[1]))
+
+test.each([
+  ['a row', ['F1 SYS1', 'F2 SYS2', 'F3 SYS3'], ['F1 SYS2', 'F2 SYS3', 'F3 SYS4'], ['F3', 'F2', 'F1']],
+  ['a ring of two', ['F1 SYS1', 'F2 SYS2'], ['F1 SYS2', 'F2 SYS1'], ['F2', 'F1 first']],
+  ['a ring of three', ['F1 SYS1', 'F2 SYS2', 'F3 SYS3'], ['F1 SYS2', 'F2 SYS3', 'F3 SYS1'], ['F3', 'F2', 'F1 first']],
+  ['no ring', ['F1 SYS1', 'F2 SYS2'], ['F1 SYS3', 'F2 SYS1'], ['F1', 'F2']],
+])('leads move once their ports are free: %s', (_, today, then, expected) => {
+  const threads = (list: readonly string[]) => list.map((pair) => pair.replace(/^(F\d) (.*)$/, '$1.fan > M1.$2'))
+  const [before, after] = [fansOn(threads(today)), fansOn(threads(then))]
+  const links = after.threads.map(({ from, to }) => ({ from, to }))
+  const steps = stepsOf(before, after, { ...whole, machine: machinesOf(before.build)[0]!, links, bought: [] })
+  const moves = steps.filter(({ does }) => does === 'moves')
+  expect(
+    moves.map(({ lead: { itemId }, isPulledFirst }) => `${itemId.toUpperCase()}${isPulledFirst ? ' first' : ''}`),
+  ).toEqual(expected)
+  // What has to come out first is told.
+  for (const step of moves) expect(stepText(before, after, step).includes('pull it out first')).toBe(step.isPulledFirst)
+})
+
+test('two plans are compared lead by lead: new things are alike by their part, not by their marks', () => {
+  const side = (plan: Plan) => ({ plan, after: judge(lantern, plan).after })
+  const [one, other] = [side(whole), side(partOfPlan(lantern, whole, new Set(['l1.light'])))]
+  expect(between(one, one)).toEqual([])
+  const moved = stepsOf(lantern, one.after, whole).flatMap(({ does, lead: { itemId } }) =>
+    does === 'stays' ? [] : itemId,
+  )
+  const differ = between(one, other).map(({ lead: ref }) => ref)
+  // What the one plan moves and the other leaves, and with a splitter that moves all that stays plugged into it.
+  const isMoved = (ref: PortRef) =>
+    [ref, ...one.after.across(ref).map((to) => to.ref)].some(({ itemId }) => moved.includes(itemId))
+  expect(differ.length).toBeGreaterThan(0)
+  expect(differ.filter((ref) => !isMoved(ref))).toEqual([])
+  const [first] = between(one, other)
+  expect(endText(one.after, first!.lead, first!.here)).not.toBe(endText(other.after, first!.lead, first!.there))
+  const bought = { ...whole, bought: whole.bought.map((entry) => ({ ...entry, item: { ...entry.item, mark: 'Z9' } })) }
+  expect(between(one, side(bought))).toEqual([])
+})
+
+test('a lead goes to a port, and what that hangs on is named with it', () => {
+  const at = (itemId: string, portId: string) =>
+    endText(lantern, { itemId, portId }, lantern.across({ itemId, portId })[0]?.ref)
+  expect(at('p1', 'pump')).toBe('PUMP')
+  expect(at('f1', 'fan')).toMatch(/^Y1 .*, on SYS1$/)
+  expect(at('l1', 'light')).toBe('loose')
+})
+
+test('each machine is planned by itself: nothing of the others is in its problem, and their threads are held fast', () => {
+  const hall = derive(demoBuild('loom-hall'))
+  const machines = machinesOf(hall.build)
+  expect(machines.map(({ name }) => name)).toEqual(Array.from({ length: 10 }, (_, index) => `Bench ${index + 1}`))
+  const [first, second] = machines
+  expect(first!.itemIds.size).toBe(46)
+  const { hosts, classes } = problemOf(hall, OFFERS, second)
+  expect(hosts.filter(({ isThere }) => isThere).map(({ key }) => key)).toEqual(['m2'])
+  const leads = classes.flatMap((one) => one.leads)
+  expect(leads).toHaveLength(40)
+  expect(leads.every(({ item }) => second!.itemIds.has(item.id))).toBe(true)
+  const held = heldFast(hall.build, second!).threads.filter(({ pinned }) => pinned === true)
+  expect(held).toHaveLength(hall.threads.length - 45)
+  const rest = {
+    ...hall.build,
+    items: [...hall.build.items, { id: 'y0', mark: 'Y0', partId: 'splitter-4', stock: 'owned' as const }],
+  }
+  expect(machinesOf(rest).at(-1)).toMatchObject({ name: 'in no machine', assemblyId: undefined })
+  expect(machinesOf(lantern.build)).toMatchObject([{ name: 'Harbour Lantern' }])
+})
+
+test('what the rules say of some items is told apart', () => {
+  const verdicts = check(lantern)
+  const strip = saidOf(verdicts, new Set(['l1']))
+  expect(strip.findings.every(({ at }) => at.some(({ itemId }) => itemId === 'l1'))).toBe(true)
+  expect(strip.counts.stop).toBeGreaterThan(0)
+  expect(saidOf(verdicts, machinesOf(lantern.build)[0]!.itemIds).counts).toEqual(verdicts.counts)
+})
+
 test('what is left free is counted', () => {
   // By hand: SYS1 carries 0.90 of 1.00 A; two USB headers of two lanes; five SATA and two peripheral plugs.
-  const spare = spareOf(lantern)
+  const spare = spareOf(lantern, machinesOf(lantern.build)[0]!.itemIds)
   expect(spare.headroomShare).toBeCloseTo(0.1, 9)
   expect(spare).toMatchObject({ usbPlaceCount: 4, supplyPlugCount: 7, threadCount: 9 })
 })
@@ -159,5 +240,15 @@ test('what is bought is counted by part', () => {
     { item, part },
     { item: { ...item, id: 'y10', mark: 'Y10' }, part },
   ]
-  expect(boughtTexts({ bought })).toEqual(['2 × Fan splitter, two legs (Y9, Y10)'])
+  expect(boughtTexts(lantern, { bought, packs: [], packed: [], spare: [] })).toEqual([
+    '2 × Fan splitter, two legs (Y9, Y10)',
+  ])
+  const pack = { id: 'bag', name: 'A bag', contents: [] }
+  const packed = bought.map((entry) => ({ ...entry, item: { ...entry.item, packId: 'bag' } }))
+  expect(boughtTexts(lantern, { bought: packed, packs: [pack], packed: [], spare: [] })).toEqual([
+    '1 × A bag: 2 × Fan splitter, two legs (Y9, Y10); all of it used',
+  ])
+  expect(boughtTexts(lantern, { bought: packed, packs: [pack], packed: [], spare: [packed[1]!.item] })).toEqual([
+    '1 × A bag: 2 × Fan splitter, two legs (Y9, Y10); left over: 1 × Fan splitter, two legs (Y10)',
+  ])
 })

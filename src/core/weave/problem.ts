@@ -1,8 +1,9 @@
-import type { Item } from '../build/schema'
+import type { Item, Pack } from '../build/schema'
 import type { PartFacts } from '../harness/part-facts'
 import type { PlacedPort } from '../harness/wiring'
 import type { Rail } from '../parts/connectors'
 import type { Part, Port } from '../parts/schema'
+import type { Machine } from './machine'
 
 /** Something that gives by itself: a source, a box that is there, or a copy of one that may be bought. */
 export interface Host {
@@ -26,7 +27,7 @@ export interface Piece {
   readonly owned: readonly Item[]
   /** Items on the bench that are on the shopping list. */
   readonly listed: readonly Item[]
-  /** Whether it may be bought at all. */
+  /** Whether it may be bought by itself. */
   readonly isOffered: boolean
   readonly passes: 'both' | 'pwm' | 'none'
   /** Whether the speed of one of its fans comes back by the inlet. */
@@ -89,14 +90,46 @@ export interface Use {
   readonly allowed: readonly Allowed[]
 }
 
-/** A part that may be bought. */
-export interface Offer {
+/** A part that may be bought by itself. */
+export interface SingleOffer {
   readonly part: Part
   readonly priceCents: number | undefined
 }
 
+/** A pack that may be bought, with all that is in it. */
+export interface PackOffer {
+  readonly pack: Pack
+  /** The parts that its contents name. */
+  readonly parts: readonly Part[]
+  readonly priceCents: number | undefined
+}
+
+export type Offer = SingleOffer | PackOffer
+
+export const isPackOffer = (offer: Offer): offer is PackOffer => 'pack' in offer
+
+/** A part or a pack as it is on the shelf, whatever it costs. */
+export type Thing = Omit<SingleOffer, 'priceCents'> | Omit<PackOffer, 'priceCents'>
+
+/** What is sold: the pack, or the part by itself. */
+export const soldAs = (thing: Thing): Pack | Part => ('pack' in thing ? thing.pack : thing.part)
+
+/** The offer of a part by itself; undefined where it comes in packs alone, or not at all. */
+export const singleOffer = (offers: readonly Offer[], partId: string): SingleOffer | undefined =>
+  offers.find((offer): offer is SingleOffer => !isPackOffer(offer) && offer.part.id === partId)
+
+/** What comes with an offer: the parts, and how many of each. */
+export function contentsOf(offer: Offer): readonly { readonly part: Part; readonly count: number }[] {
+  if (!isPackOffer(offer)) return [{ part: offer.part, count: 1 }]
+  return offer.pack.contents.flatMap(({ partId, count }) => {
+    const part = offer.parts.find(({ id }) => id === partId)
+    return part === undefined ? [] : [{ part, count }]
+  })
+}
+
 /** All that the model is made from. */
 export interface Problem {
+  readonly machine: Machine
   readonly hosts: readonly Host[]
   readonly pieces: readonly Piece[]
   readonly classes: readonly LeadClass[]
@@ -105,6 +138,8 @@ export interface Problem {
   readonly groups: readonly PortGroup[]
   readonly uses: readonly Use[]
   readonly offers: readonly Offer[]
+  /** Things on the shopping list that are bought in any case, one by one so far. */
+  readonly needs: readonly { readonly part: Part; readonly count: number }[]
   readonly headroomPercent: number
   /** Whether the build says why nothing need report on the CPU header. */
   readonly isBlindByChoice: boolean

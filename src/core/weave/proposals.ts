@@ -5,12 +5,14 @@ import type { Build } from '../build/schema'
 import { derive, type Harness } from '../harness/derive'
 import { greedyPlan, placementsOf, type Placements } from './greedy'
 import { GOALS, type GoalKey, type Model, type Values } from './model'
+import { heldFast, machinesOf, type Machine } from './machine'
 import { judge, type Judged } from './plan-edits'
-import { planOf } from './plan'
-import type { Offer } from './problem'
+import { planOf, type Settler } from './plan'
+import { contentsOf, type Offer } from './problem'
 import { worthOffering } from './prune'
 import { problemOf } from './read-problem'
 import { isPieceOffer } from './sort-out'
+import { settle } from './settle'
 import type { Solver } from './solver'
 import { weave, type Reached, type Woven } from './weave'
 import { modelOf } from './write-model'
@@ -36,17 +38,18 @@ const AIMS: Readonly<Record<Manner, Aim>> = {
   mend: { first: ['loose', 'changed', 'minds', 'unpriced', 'cents'], schools: {} },
 }
 
-/** Goals in the order of a manner; how much stays as it is counts only where the build is mended. */
+/** Goals in the order of a manner; of plans that are alike in all of them, the one that leaves most as it is. */
 function orderOf(manner: Manner): readonly GoalKey[] {
   const { first } = AIMS[manner]
-  return [...first, ...GOALS.filter((goal) => !first.includes(goal) && goal !== 'changed')]
+  const others: readonly GoalKey[] = [...GOALS.filter((goal) => goal !== 'changed'), 'changed']
+  return [...first, ...others.filter((goal) => !first.includes(goal))]
 }
 
 /** The build with the choices of a manner; those that a group makes stay. */
-function inManner({ build }: Harness, manner: Manner): Build {
+function inManner(whole: Build, manner: Manner): Build {
   const { schools } = AIMS[manner]
-  if (Object.keys(schools).length === 0) return build
-  return { ...build, choices: { ...build.choices, schools: { ...build.choices.schools, ...schools } } }
+  if (Object.keys(schools).length === 0) return whole
+  return { ...whole, choices: { ...whole.choices, schools: { ...whole.choices.schools, ...schools } } }
 }
 
 /** A plan with how it was reached and what it comes to. */
@@ -59,6 +62,8 @@ export interface Proposal extends Judged {
 }
 
 export interface Ask {
+  /** The machine to plan; the first where nothing is said. */
+  readonly machine?: Machine | undefined
   readonly offers: readonly Offer[]
   /** Plans that are known already, to begin with. */
   readonly known?: readonly Placements[]
@@ -74,16 +79,20 @@ interface Prepared {
   readonly first: Values
 }
 
-function prepare(harness: Harness, { offers, known }: Ask, manner: Manner): Prepared {
+const machineOf = ({ build }: Harness, { machine }: Ask): Machine => machine ?? machinesOf(build)[0]!
+
+function prepare(harness: Harness, ask: Ask, manner: Manner): Prepared {
+  const { offers, known } = ask
+  const machine = machineOf(harness, ask)
   const order = orderOf(manner)
   const written = (list: readonly Offer[]) => {
-    const model = modelOf(problemOf(harness, list))
+    const model = modelOf(problemOf(harness, list, machine))
     const goals = order.flatMap((key) => model.goals.filter((goal) => goal.key === key))
     const ordered = { ...model, goals }
     return { model: ordered, first: greedyPlan(ordered, known) }
   }
   // Boxes with brains are dear and make the model large: first it is seen whether anything would be bought at all.
-  const small = written(offers.filter(({ part }) => isPieceOffer(part)))
+  const small = written(offers.filter(isPieceOffer))
   const fewer = worthOffering(offers, small.model, small.first)
   if (fewer.length < offers.length) return written(fewer)
   const whole = written(offers)
@@ -101,6 +110,9 @@ function schoolEdits({ build }: Harness, manner: Manner): readonly SingleEdit[] 
 }
 
 const LEAST_PAUSE_SECONDS = 0.4
+
+/** For what a plan leaves open; it takes a fraction of that as a rule. */
+const SETTLE_SECONDS = 2
 
 /** So often a plan is made again where the rules see a stop in it that the model does not know of. */
 const MOST_ROUNDS = 4
@@ -122,7 +134,7 @@ function without(model: Model, { plan, verdicts }: Judged): Model | undefined {
 
 /** Plans in one manner. Every plan that is handed out was judged by all rules. */
 export function propose(solver: Solver, harness: Harness, manner: Manner, ask: Ask): Proposal {
-  const planned = derive(inManner(harness, manner))
+  const planned = derive(inManner(heldFast(harness.build, machineOf(harness, ask)), manner))
   const edits = schoolEdits(harness, manner)
   const end = ask.now() + ask.seconds
   let { model, first } = prepare(planned, ask, manner)
@@ -133,13 +145,21 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
     told = ask.now()
     ask.onBetter?.(proposalOf(woven))
   }
-  const proposalOf = ({ values, reached }: Woven): Proposal => ({
+  const proposalOf = ({ values, reached }: Woven, settler?: Settler): Proposal => ({
     manner,
     reached,
     placements: placementsOf(model, values),
     schoolEdits: edits,
-    ...judge(harness, planOf(planned, model, values)),
+    ...judge(harness, planOf(planned, model, values, settler)),
   })
+  const settledProposal = (woven: Woven): Proposal => {
+    const { today } = model.problem
+    const pace = { seconds: SETTLE_SECONDS, now: ask.now, isMending: manner === 'mend' }
+    const proposal = proposalOf(woven, (filled) => settle(solver, planned, { filled, today }, pace))
+    if (proposal.verdicts.counts.stop === 0) return proposal
+    const plain = proposalOf(woven)
+    return plain.verdicts.counts.stop < proposal.verdicts.counts.stop ? plain : proposal
+  }
   tell({ values: first, reached: [] })
   for (let round = 1; ; round += 1) {
     const woven = weave(solver, model, {
@@ -148,7 +168,7 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
       first,
       onBetter: tell,
     })
-    const proposal = proposalOf(woven ?? { values: first, reached: [] })
+    const proposal = settledProposal(woven ?? { values: first, reached: [] })
     const next = proposal.verdicts.counts.stop === 0 || round === MOST_ROUNDS ? undefined : without(model, proposal)
     if (next === undefined) return proposal
     model = next
@@ -158,7 +178,7 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
 
 /** The manners that make sense for a build: a box with a brain has to be there, or on offer, for controllers to rule. */
 export function mannersFor(harness: Harness, offers: readonly Offer[]): readonly Manner[] {
-  const parts = [...harness.build.parts, ...offers.map(({ part }) => part)]
+  const parts = [...harness.build.parts, ...offers.flatMap(contentsOf).map(({ part }) => part)]
   const hasBox = parts.some(({ inside, ports }) => {
     const drives = inside.some((relation) => relation.type === 'drives' && relation.signal === 'speed')
     return drives && ports.some(({ side }) => side === 'takes')

@@ -1,4 +1,5 @@
 import type { Harness } from '../harness/derive'
+import { machinesOf, type Machine } from './machine'
 import { leadClasses, leadsOfPiece } from './lead-classes'
 import type { Offer, Problem } from './problem'
 import { pinnedMilliamps } from './pins'
@@ -6,15 +7,20 @@ import { sortOut } from './sort-out'
 import { todayOf } from './today'
 import { allUses, portGroups } from './uses'
 
-/** Reads the planning problem off a build, with what may be bought. */
-export function problemOf(harness: Harness, offers: readonly Offer[]): Problem {
-  const { hosts, pieces } = sortOut(harness, offers)
-  const classes = leadClasses(harness, hosts)
+/** Reads the planning problem of a machine off its build, with what may be bought; of the first where none is named. */
+export function problemOf(
+  harness: Harness,
+  offers: readonly Offer[],
+  machine: Machine = machinesOf(harness.build)[0]!,
+): Problem {
+  const { hosts, pieces, needs } = sortOut(harness, offers, machine)
+  const classes = leadClasses(harness, hosts, machine)
   const feedClasses = new Map(pieces.map((piece) => [piece, leadsOfPiece(piece)] as const))
   const everything = [...classes, ...[...feedClasses.values()].flat()]
   const groups = portGroups(harness, { hosts, pieces }, everything)
   const { choices } = harness.build
   return {
+    machine,
     hosts,
     pieces,
     classes,
@@ -22,6 +28,7 @@ export function problemOf(harness: Harness, offers: readonly Offer[]): Problem {
     groups,
     uses: allUses(harness, groups, pieces, everything),
     offers,
+    needs,
     headroomPercent: choices.headroomPercent,
     isBlindByChoice: choices.cpuHeaderBlindReason !== undefined,
     isThreeFans: choices.schools?.fanCount === 'threeFans',

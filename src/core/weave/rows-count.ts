@@ -1,7 +1,9 @@
+import { portKey } from '../build/refs'
 import { groupBy } from '../units/group'
 import { mostTogether } from './caps-of-use'
 import type { Demand, Flow, Terms } from './model'
-import type { Piece, Use } from './problem'
+import type { Use } from './problem'
+import { standing } from './today'
 import { isOutOfReach } from './uses'
 import type { Writing } from './write-model'
 
@@ -82,48 +84,6 @@ function legs({ draft, problem, flowsOn, useOf }: Writing): void {
     // A port is not used for nothing.
     draft.row([...reaching.map(({ variable }) => [variable, 1] as const), [useOf(use), -1]], { least: 0 })
   }
-}
-
-/** What is owned is free; the rest is bought, by its price, or by its number where nobody knows the price. */
-function money({ draft, problem, useOf, hostOf }: Writing): void {
-  const priceOf = (partId: string) => problem.offers.find(({ part }) => part.id === partId)?.priceCents
-  const pay = (variable: string, partId: string) => {
-    const cents = priceOf(partId)
-    if (cents === undefined) draft.count('unpriced', [variable, 1])
-    else if (cents > 0) draft.count('cents', [variable, cents])
-  }
-  const byPiece = groupBy(
-    problem.uses.filter((use): use is Use & { readonly piece: Piece } => use.piece !== undefined),
-    ({ piece }) => piece,
-  )
-  for (const [piece, uses] of byPiece) {
-    const sum: Terms = uses.map((use) => [useOf(use), 1])
-    const most = uses.reduce((total, { mostCount }) => total + mostCount, 0)
-    const buy = draft.whole('buy', piece.isOffered ? most : piece.listed.length)
-    draft.row([...sum, [buy, -1]], { most: piece.owned.length })
-    pay(buy, piece.facts.part.id)
-    draft.count('boxes', ...sum)
-    if (piece.outlets.length === 1) draft.count('extensions', ...sum)
-  }
-  const copies = groupBy(
-    problem.hosts.filter(({ isThere, isBought }) => !isThere && isBought),
-    ({ facts }) => facts,
-  )
-  for (const list of copies.values()) {
-    list.forEach((host, index) => {
-      pay(hostOf(host)!, host.facts.part.id)
-      const before = list[index - 1]
-      if (before !== undefined)
-        draft.row(
-          [
-            [hostOf(before)!, 1],
-            [hostOf(host)!, -1],
-          ],
-          { least: 0 },
-        )
-    })
-  }
-  for (const host of problem.hosts) if (!host.isThere) draft.count('boxes', [hostOf(host)!, 1])
 }
 
 /** How many signals each group is spread over, or how many fans share one, where the choice is to spread them. */
@@ -262,7 +222,9 @@ function staying({ draft, problem, flows }: Writing): void {
     const { item } = use.group.host
     if (item === undefined) continue
     const ports = use.port === undefined ? use.group.ports : [use.port]
-    const roots = new Set(ports.map(({ id }) => `${item.id}.${id} ${use.piece?.facts.part.id ?? ''}`))
+    const roots = new Set(
+      ports.map(({ id }) => standing(portKey({ itemId: item.id, portId: id }), use.piece?.facts.part)),
+    )
     const most = demand.leads.leads.filter(({ key }) => roots.has(problem.today.get(key) ?? '')).length
     if (most === 0) continue
     const kept = draft.variable('kept', most, { isWhole: false, provides: false })
@@ -287,7 +249,6 @@ export function countRows(writing: Writing): void {
   mixtures(writing)
   apart(writing)
   minds(writing)
-  money(writing)
   splits(writing)
   staying(writing)
 }

@@ -1,4 +1,4 @@
-import type { Model, Terms, Values } from './model'
+import type { Sums, Terms, Values } from './model'
 
 /** What a solver has to say of one goal. */
 export interface Solved {
@@ -30,7 +30,7 @@ export interface Opened {
 
 /** Any solver of sums over whole numbers. */
 export interface Solver {
-  readonly open: (model: Model) => Opened
+  readonly open: (sums: Sums) => Opened
   /** The memory that it holds, in bytes. */
   readonly heapBytes: () => number
 }

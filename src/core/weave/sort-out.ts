@@ -2,8 +2,9 @@ import type { Item } from '../build/schema'
 import type { Harness } from '../harness/derive'
 import { factsOf, type PartFacts } from '../harness/part-facts'
 import type { Part, Port } from '../parts/schema'
+import type { Machine } from './machine'
 import { hasPin, holdsPins } from './pins'
-import type { Host, Offer, Piece } from './problem'
+import { contentsOf, singleOffer, type Host, type Offer, type Piece } from './problem'
 
 /** So many copies of one box are thought of; more of one kind nobody puts into a machine (common practice, no source). */
 const MOST_COPIES = 3
@@ -36,11 +37,15 @@ function passesOf({ all, copper }: PartFacts, inlet: Port, legs: readonly Port[]
   return legs.some(({ id }) => copper('12v', inlet.id).includes(id)) ? 'both' : 'none'
 }
 
+/** Whether an item is paid for when it is used; what comes in a pack is bought with the pack in any case. */
+const isListed = ({ stock, packId }: Item) => stock === 'toBuy' && packId === undefined
+
 /** What items and offers are to a plan. */
 export interface Sorted {
   readonly hosts: readonly Host[]
   readonly pieces: readonly Piece[]
-  readonly devices: readonly Item[]
+  /** Things on the list that the plan has no say in: devices, sources, whatever stays in any case. */
+  readonly needs: readonly { readonly part: Part; readonly count: number }[]
 }
 
 function pieceOf(facts: PartFacts, items: readonly Item[], isOffered: boolean): Piece | undefined {
@@ -52,32 +57,33 @@ function pieceOf(facts: PartFacts, items: readonly Item[], isOffered: boolean): 
     inlet,
     outlets: legs,
     feeds: takers(facts).filter(({ id }) => facts.all.powers.some(({ feeds }) => feeds.includes(id))),
-    owned: items.filter(({ stock }) => stock === 'owned'),
-    listed: items.filter(({ stock }) => stock === 'toBuy'),
+    owned: items.filter((item) => !isListed(item)),
+    listed: items.filter(isListed),
     isOffered,
     passes: passesOf(facts, inlet, legs),
     reports: facts.all.reports.some(({ input }) => input === inlet.id),
   }
 }
 
-/** Whether an offered part is no box: something that only hands on what comes in. */
-export const isPieceOffer = (part: Part): boolean => inletOf(factsOf(part)) !== undefined
+/** Whether an offer is no box: something that only hands on what comes in, or a pack with such a thing in it. */
+export const isPieceOffer = (offer: Offer): boolean =>
+  contentsOf(offer).some(({ part }) => inletOf(factsOf(part)) !== undefined)
 
 const hasOutlets = (facts: PartFacts) => outlets(facts).length > 0
 
 /** Tells sources, boxes, pieces and devices apart by what is inside them, never by the kind that people gave them. */
-export function sortOut(harness: Harness, offers: readonly Offer[]): Sorted {
+export function sortOut(harness: Harness, offers: readonly Offer[], { itemIds }: Machine): Sorted {
   const byPart = new Map<Part, Item[]>()
-  for (const item of harness.items) {
+  for (const item of harness.items.filter(({ id }) => itemIds.has(id))) {
     const { part } = harness.factsOfItem(item.id)
     byPart.set(part, [...(byPart.get(part) ?? []), item])
   }
   const held = [...byPart].map(([part, items]) => ({ facts: factsOf(part), items }))
   const heldIds = new Set(held.map(({ facts }) => facts.part.id))
-  const isOffered = (partId: string) => offers.some(({ part }) => part.id === partId)
-  const offered = offers
-    .filter(({ part }) => !heldIds.has(part.id))
-    .map(({ part }) => ({ facts: factsOf(part), items: [] }))
+  const onOffer = new Map(offers.flatMap(contentsOf).map(({ part }) => [part.id, part] as const))
+  const offered = [...onOffer.values()]
+    .filter(({ id }) => !heldIds.has(id))
+    .map((part) => ({ facts: factsOf(part), items: [] }))
   const all = [...held, ...offered]
   // A piece with something pinned to it stays as a whole, and is no stock for anything else.
   const pieces = all.flatMap(
@@ -85,7 +91,7 @@ export function sortOut(harness: Harness, offers: readonly Offer[]): Sorted {
       pieceOf(
         facts,
         items.filter(({ id }) => !holdsPins(harness, id)),
-        isOffered(facts.part.id),
+        singleOffer(offers, facts.part.id) !== undefined,
       ) ?? [],
   )
   const isPiece = new Set(pieces.map(({ facts }) => facts))
@@ -95,15 +101,22 @@ export function sortOut(harness: Harness, offers: readonly Offer[]): Sorted {
       const isAlways = takers(facts).length === 0 || isDevice(facts)
       const here = items.map((item): Host => {
         const isThere = isAlways || hasPin(harness, item.id)
-        return { key: item.id, facts, item, isThere, isBought: !isThere && item.stock === 'toBuy' }
+        return { key: item.id, facts, item, isThere, isBought: !isThere && isListed(item) }
       })
-      const copies = isAlways || !isOffered(facts.part.id) ? 0 : MOST_COPIES
+      const copies = isAlways || !onOffer.has(facts.part.id) ? 0 : MOST_COPIES
       const bought = Array.from({ length: copies }, (_, copyIndex): Host => {
         const key = `${facts.part.id}*${copyIndex}`
         return { key, facts, item: undefined, isThere: false, isBought: true }
       })
       return [...here, ...bought]
     })
-  const devices = harness.items.filter(({ id }) => isDevice(harness.factsOfItem(id)))
-  return { hosts, pieces, devices }
+  const isChosen = new Set([
+    ...pieces.flatMap(({ listed }) => listed.map(({ id }) => id)),
+    ...hosts.flatMap(({ isThere, item }) => (isThere || item === undefined ? [] : [item.id])),
+  ])
+  const needs = [...byPart].flatMap(([part, items]) => {
+    const count = items.filter((item) => isListed(item) && !isChosen.has(item.id)).length
+    return count === 0 ? [] : [{ part, count }]
+  })
+  return { hosts, pieces, needs }
 }

@@ -2,8 +2,12 @@ import type { PortRef } from '../formats/schema-kit'
 import { candidatesFor } from '../harness/candidates'
 import type { Harness } from '../harness/derive'
 import { occupancyOf } from '../harness/occupancy'
-import type { Family } from '../parts/connectors'
+import type { PlacedPort } from '../harness/wiring'
+import { FAMILY_FACTS, type Family } from '../parts/connectors'
+import { plugKind } from '../parts/mating'
+import { groupBy } from '../units/group'
 import { candidateText } from '../wording/candidate-text'
+import { listNames } from '../wording/text'
 
 /** What a wiring leaves for later. */
 export interface Spare {
@@ -14,27 +18,33 @@ export interface Spare {
   readonly threadCount: number
 }
 
-function freePlaces(harness: Harness, families: readonly Family[]): number {
+function freePlaces(harness: Harness, itemIds: ReadonlySet<string>, families: readonly Family[]): number {
   return harness.ports
-    .filter(({ port }) => port.side === 'gives' && families.includes(port.connector.family))
+    .filter(
+      ({ port, item }) => itemIds.has(item.id) && port.side === 'gives' && families.includes(port.connector.family),
+    )
     .reduce((sum, { ref }) => {
       const { placeCount, coveredCount } = occupancyOf(harness, ref)
       return sum + Math.max(0, placeCount - coveredCount)
     }, 0)
 }
 
-/** What is left free in a wiring, to compare one with another. */
-export function spareOf(harness: Harness): Spare {
-  const shares = harness.budgets.flatMap(({ state, limit, limitFrom, mostAmps }) =>
-    state === 'idle' || limit === undefined || limitFrom !== 'part' || limit.value === 0
+/** What is left free in the wiring of some items, to compare one with another. */
+export function spareOf(harness: Harness, itemIds: ReadonlySet<string>): Spare {
+  const shares = harness.budgets.flatMap(({ at, state, limit, limitFrom, mostAmps }) =>
+    !at.some(({ itemId }) => itemIds.has(itemId)) ||
+    state === 'idle' ||
+    limit === undefined ||
+    limitFrom !== 'part' ||
+    limit.value === 0
       ? []
       : [1 - mostAmps / limit.value],
   )
   return {
     headroomShare: shares.length === 0 ? undefined : Math.min(...shares),
-    usbPlaceCount: freePlaces(harness, ['usb2-9pin']),
-    supplyPlugCount: freePlaces(harness, ['sata-power', 'peripheral-4pin']),
-    threadCount: harness.threads.length,
+    usbPlaceCount: freePlaces(harness, itemIds, ['usb2-9pin']),
+    supplyPlugCount: freePlaces(harness, itemIds, ['sata-power', 'peripheral-4pin']),
+    threadCount: harness.threads.filter(({ from }) => itemIds.has(from.itemId)).length,
   }
 }
 
@@ -56,6 +66,19 @@ export function reasonFor(harness: Harness, lead: PortRef): string {
       ? 'no other free port fits'
       : `else ${harness.name(next.to)}: ${candidateText(harness, lead, next)}`
   return [rests, other].filter((text) => text !== '').join('; ')
+}
+
+/** What is short, kind by kind: how many more places the fewest leads that stay loose want, and what would do instead. */
+export function lackTexts(harness: Harness, loose: readonly PlacedPort[]): readonly string[] {
+  const byKind = groupBy(loose, ({ port }) => plugKind(port.connector))
+  return [...byKind.values()].map((list) => {
+    const { family, maker } = list[0]!.port.connector
+    const names = listNames(list.map(({ ref }) => harness.name(ref)))
+    const kind = `${FAMILY_FACTS[family].name}${maker === undefined ? '' : ` of ${maker}`}`
+    const [places, things] =
+      list.length === 1 ? ['one more place', 'one thing'] : [`${list.length} more places`, `${list.length} things`]
+    return `${places} for a ${kind} wanted (${names}), or ${things} fewer`
+  })
 }
 
 /** Why a lead finds no port: what stands against the port that comes nearest, or that nothing here takes its plug. */

@@ -1,3 +1,4 @@
+import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
 import type { PlacedPort } from '../harness/wiring'
 import type { Part } from '../parts/schema'
@@ -5,12 +6,13 @@ import type { Part } from '../parts/schema'
 /** Where a lead hangs today. */
 interface Root {
   readonly key: string
+  readonly ref: PortRef
   /** The splitter, hub or adapter right before that port. */
   readonly piece: Part | undefined
 }
 
 /** The port of a source or a box that a lead hangs on today, over pieces and chains; undefined where it is loose. */
-function rootAndPieceOf(harness: Harness, lead: PlacedPort): Root | undefined {
+export function rootAndPieceOf(harness: Harness, lead: PlacedPort): Root | undefined {
   const seen = new Set<string>()
   let at = lead
   let piece: Part | undefined
@@ -18,9 +20,9 @@ function rootAndPieceOf(harness: Harness, lead: PlacedPort): Root | undefined {
     if (seen.has(at.key)) return undefined
     seen.add(at.key)
     const to = harness.across(at.ref).find(({ port }) => port.side === 'gives')
-    if (to === undefined) return at === lead ? undefined : { key: at.key, piece }
+    if (to === undefined) return at === lead ? undefined : { key: at.key, ref: at.ref, piece }
     const inlet = inletBehind(to)
-    if (inlet === undefined) return { key: to.key, piece }
+    if (inlet === undefined) return { key: to.key, ref: to.ref, piece }
     if (to.port.need !== 'onward') piece = to.facts.part
     at = harness.port({ itemId: to.item.id, portId: inlet })
   }
@@ -39,11 +41,14 @@ function inletBehind({ facts, port }: PlacedPort): string | undefined {
   )?.id
 }
 
+/** A port and the kind of piece on it, as one text. */
+export const standing = (key: string, piece: Part | undefined): string => `${key} ${piece?.id ?? ''}`
+
 /** For each lead that is plugged today: its root and the kind of piece there, as one text. */
 export function todayOf(harness: Harness): ReadonlyMap<string, string> {
   const plugged = harness.ports.flatMap((placed): (readonly [string, string])[] => {
     const root = placed.port.side === 'takes' ? rootAndPieceOf(harness, placed) : undefined
-    return root === undefined ? [] : [[placed.key, `${root.key} ${root.piece?.id ?? ''}`]]
+    return root === undefined ? [] : [[placed.key, standing(root.key, root.piece)]]
   })
   return new Map(plugged)
 }

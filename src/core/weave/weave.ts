@@ -1,4 +1,5 @@
-import { tidied } from './ledger'
+import { refilled } from './greedy'
+import { isLess, tidied } from './ledger'
 import { valueOf, type GoalKey, type Model, type Values } from './model'
 import type { Solver } from './solver'
 
@@ -68,8 +69,14 @@ export function weave(solver: Solver, model: Model, pace: Pace): Woven | undefin
               reached: [...reached, { goal: key, value: round(key, value), bound: -Infinity, isProven: false }],
             }),
         })
-        if (solved.values !== undefined && (before === undefined || solved.value <= before + WHOLE_SLACK))
-          values = tidied(model, solved.values)
+        if (solved.values !== undefined) {
+          const tidy = tidied(model, solved.values)
+          const found = key === 'changed' ? refilled(model, tidy) : tidy
+          // What is as good in this goal may be poor in those to come; those before it are held fast.
+          const from = model.goals.findIndex((goal) => goal.key === key)
+          const costs = (of: Values) => costsOf(model, of).slice(from)
+          if (values === undefined || isLess(costs(found), costs(values))) values = found
+        }
         if (values === undefined) return undefined
         const value = valueOf(terms, values)
         reached.push({ goal: key, value: round(key, value), bound: solved.bound, isProven: solved.is === 'proven' })
@@ -88,5 +95,7 @@ export function weave(solver: Solver, model: Model, pace: Pace): Woven | undefin
   })
   return { values, reached: atEnd }
 }
+
+const costsOf = ({ goals }: Model, values: Values) => goals.map(({ terms }) => valueOf(terms, values))
 
 const round = (goal: GoalKey, value: number) => (isCounted(goal) ? Math.round(value) : value)

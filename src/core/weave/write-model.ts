@@ -1,6 +1,7 @@
 import { groupBy } from '../units/group'
 import { currentRows } from './rows-current'
 import { countRows } from './rows-count'
+import { moneyRows } from './rows-money'
 import { Draft, type Demand, type Flow, type Model } from './model'
 import { singleCapOf, tightOnItsOwn } from './caps-of-use'
 import type { Allowed, Host, LeadClass, Problem, Use } from './problem'
@@ -79,10 +80,11 @@ export function modelOf(problem: Problem): Model {
   const phi = draft.variable('phi', 1, { isWhole: false, provides: false })
   const flowsOn = (use: Use) => byUse.get(use) ?? []
   const writing: Writing = { draft, problem, demands, flows, flowsOn, useOf, hostOf, phi }
+  const packs = moneyRows(writing)
   countRows(writing)
   currentRows(writing)
   const goals = [...draft.goals].map(([key, terms]) => ({ key, terms })).filter(({ terms }) => terms.length > 0)
-  const { variables, rows, slacks, keepers } = draft
+  const { variables, rows, slacks, keepers, needs } = draft
   const looseOf = (demand: Demand) => draft.loose.get(demand)!
-  return { problem, demands, flows, variables, rows, goals, useOf, hostOf, looseOf, slacks, keepers }
+  return { problem, demands, flows, variables, rows, goals, useOf, hostOf, looseOf, slacks, keepers, needs, packs }
 }

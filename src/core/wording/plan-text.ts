@@ -1,11 +1,18 @@
+import { itemOf, portKey } from '../build/refs'
+import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
 import { groupBy } from '../units/group'
 import { stepsOf, type Step } from '../weave/differences'
 import type { GoalKey } from '../weave/model'
-import type { Plan } from '../weave/plan'
+import { neededLoose, type Plan } from '../weave/plan'
+import { soldAs, type Offer } from '../weave/problem'
 import type { Manner, Proposal } from '../weave/proposals'
+import type { Remedy } from '../weave/remedy'
+import type { Settled } from '../weave/settle'
+import { lackTexts } from '../weave/summary'
+import { rootAndPieceOf } from '../weave/today'
 import type { Reached } from '../weave/weave'
-import { countOf } from './text'
+import { countOf, listNames } from './text'
 
 /** What a proposal is after, in a few words, and what that means. */
 export const MANNER_WORDS: Readonly<Record<Manner, { readonly name: string; readonly means: string }>> = {
@@ -24,7 +31,7 @@ export const MANNER_WORDS: Readonly<Record<Manner, { readonly name: string; read
 const GOAL_WORDS: Readonly<Record<GoalKey, string>> = {
   loose: 'leads without a port',
   changed: 'leads of devices that stay',
-  minds: 'things to mind',
+  minds: 'things better avoided',
   unpriced: 'things without a known price',
   cents: 'money',
   boxes: 'splitters, hubs and boxes',
@@ -51,15 +58,43 @@ export function goalText({ goal, value, bound, isProven }: Reached): string {
   return `${GOAL_WORDS[goal]}: ${shown} (${proof})`
 }
 
-/** What is bought, counted by part. */
-export function boughtTexts({ bought }: Pick<Plan, 'bought'>): readonly string[] {
-  return [...groupBy(bought, ({ part }) => part)].map(
-    ([part, list]) => `${list.length} × ${part.name} (${list.map(({ item }) => item.mark).join(', ')})`,
+const counted = (list: Plan['bought']): readonly string[] =>
+  [...groupBy(list, ({ part }) => part)].map(
+    ([part, own]) => `${own.length} × ${part.name} (${own.map(({ item }) => item.mark).join(', ')})`,
   )
+
+/** What was settled of what a plan leaves open, as far as there is something to say of it. */
+export function settledTexts(settled: readonly Settled[]): readonly string[] {
+  return settled.flatMap(({ goal, value, isProven }) => {
+    const proof = isProven ? 'proven best for this plan' : 'best found for this plan'
+    if (goal === 'reach' && value > 0) return [`leads that only just reach by way of a splitter: ${value} (${proof})`]
+    if (goal === 'breaks') return [`breaks in the order of the lights: ${value} (${proof})`]
+    if (goal === 'lengthMm')
+      return [`ways of leads and beginnings of chains: ${(value / 1000).toFixed(2)} m (${proof})`]
+    return []
+  })
+}
+
+/** What is bought: packs with what comes in them and what of it is left over, then single things, counted by part. */
+export function boughtTexts(
+  today: Harness,
+  { bought, packs, packed, spare }: Pick<Plan, 'bought' | 'packs' | 'packed' | 'spare'>,
+): readonly string[] {
+  const isSpare = new Set(spare.map(({ id }) => id))
+  const ofPacks = packs.map(({ id, name }) => {
+    const contents = bought.filter(({ item }) => item.packId === id)
+    const left = contents.filter(({ item }) => isSpare.has(item.id))
+    const listed = packed.filter(({ packId }) => packId === id)
+    const marks = listed.map(({ itemId }) => itemOf(today.build, itemId).mark)
+    const instead = listed.length === 0 ? [] : [`${listNames(marks)}, on the list one by one so far`]
+    const over = left.length === 0 ? 'all of it used' : `left over: ${counted(left).join(', ')}`
+    return `1 × ${name}: ${[...instead, ...counted(contents)].join(', ')}; ${over}`
+  })
+  return [...ofPacks, ...counted(bought.filter(({ item }) => item.packId === undefined))]
 }
 
 /** What happens to one lead. */
-export function stepText(today: Harness, after: Harness, { does, lead, from, to }: Step): string {
+export function stepText(today: Harness, after: Harness, { does, lead, from, to, isPulledFirst }: Step): string {
   const name = after.name(lead)
   const old = from === undefined ? '' : today.name(from)
   const then = to === undefined ? '' : after.name(to)
@@ -67,7 +102,7 @@ export function stepText(today: Harness, after: Harness, { does, lead, from, to 
     case 'stays':
       return `${name} stays in ${then}`
     case 'moves':
-      return `${name} moves from ${old} to ${then}`
+      return `${name} moves from ${old} to ${then}${isPulledFirst ? ': pull it out first, since others wait for its port' : ''}`
     case 'comes':
       return `${name} goes into ${then}`
     case 'goes':
@@ -77,18 +112,39 @@ export function stepText(today: Harness, after: Harness, { does, lead, from, to 
   }
 }
 
+/** Where a lead goes: the port, and the header behind what it is on. */
+export function endText(after: Harness, lead: PortRef, to: PortRef | undefined): string {
+  if (to === undefined) return 'loose'
+  const root = rootAndPieceOf(after, after.port(lead))
+  const isDirect = root === undefined || portKey(root.ref) === portKey(to)
+  return isDirect ? after.name(to) : `${after.name(to)}, on ${after.name(root.ref)}`
+}
+
+/** What an offer is called, and what it costs as far as that is known. */
+function offerText(offer: Offer): string {
+  const { name } = soldAs(offer)
+  return offer.priceCents === undefined ? `${name} (price unknown)` : `${name} (${(offer.priceCents / 100).toFixed(2)})`
+}
+
+/** What would help where no plan gives every lead a port, of the things that may not be bought so far. */
+export function remedyText({ offers, proposal }: Remedy): string {
+  const left = neededLoose(proposal.plan).length
+  const rest = left === 0 ? 'Every lead would have a port' : `All but ${countOf(left, 'lead')} would have a port`
+  return `${rest} with ${listNames(offers.map(offerText))}, the cheapest that does it.`
+}
+
 /** A proposal as lines of text: what it comes to, what to buy, and every lead. */
 export function proposalLines(today: Harness, proposal: Proposal): readonly string[] {
   const { manner, reached, plan, verdicts, after } = proposal
   const { counts } = verdicts
   const steps = stepsOf(today, after, plan)
-  const loose = plan.loose.map(({ ref }) => today.name(ref))
+  const short = lackTexts(after, neededLoose(plan))
   return [
-    `${MANNER_WORDS[manner].name}: ${MANNER_WORDS[manner].means}`,
-    ...reached.map((goal) => `  ${goalText(goal)}`),
+    `${plan.machine.name}, ${MANNER_WORDS[manner].name}: ${MANNER_WORDS[manner].means}`,
+    ...[...reached.map(goalText), ...settledTexts(plan.settled)].map((text) => `  ${text}`),
     `Judged by all rules: ${countOf(counts.stop, 'stop')}, ${countOf(counts.mind, 'mind')}, ${counts.unknown} unknown`,
-    ...(loose.length > 0 ? [`No port for ${loose.join(', ')}`] : []),
-    ...boughtTexts(plan).map((text) => `Buy ${text}`),
+    ...(short.length > 0 ? [`No plan gives every lead a port: ${short.join('; ')}`] : []),
+    ...boughtTexts(today, plan).map((text) => `Buy ${text}`),
     ...plan.spare.map(({ mark }) => `Not needed: ${mark}`),
     ...steps.map((step) => `  ${stepText(today, after, step)}`),
   ]

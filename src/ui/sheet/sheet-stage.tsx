@@ -121,6 +121,9 @@ function Shopping() {
             {line.contents !== undefined && (
               <span className="block text-[13px] text-faded">in it: {line.contents.join(', ')}</span>
             )}
+            {line.leftOver.length > 0 && (
+              <span className="block text-[13px] text-faded">left over: {line.leftOver.join(', ')}</span>
+            )}
           </span>
           <span>
             {line.totalCents === undefined || line.currency === undefined

@@ -1,6 +1,7 @@
 import type { Build } from '@/core/build/schema'
 import type { Edit, SingleEdit } from '@/core/build/edit-schema'
 import type { Offer } from '@/core/weave/problem'
+import type { Machine } from '@/core/weave/machine'
 import type { Plan } from '@/core/weave/plan'
 import type { Manner } from '@/core/weave/proposals'
 import type { Reached } from '@/core/weave/weave'
@@ -8,7 +9,10 @@ import type { Reached } from '@/core/weave/weave'
 /** What the page asks of the worker. */
 export interface Asked {
   readonly build: Build
+  readonly machine: Machine
   readonly offers: readonly Offer[]
+  /** Things of the shelf that may not be bought: what of them would help is told where no plan is complete. */
+  readonly others: readonly Offer[]
   readonly manners: readonly Manner[]
   /** For each manner. */
   readonly seconds: number
@@ -25,8 +29,15 @@ export interface Sent {
   readonly isDone: boolean
 }
 
+/** What would help, in words, and the things that it takes. */
+export interface SentRemedy {
+  readonly text: string
+  readonly offers: readonly Offer[]
+}
+
 export type Told =
   | { readonly is: 'begun'; readonly manner: Manner }
   | { readonly is: 'plan'; readonly sent: Sent }
+  | { readonly is: 'remedy'; readonly remedy: SentRemedy }
   | { readonly is: 'done' }
   | { readonly is: 'failed'; readonly message: string }

@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react'
-import type { Part } from '@/core/parts/schema'
-import type { Offer } from '@/core/weave/problem'
+import { soldAs, type Offer, type Thing } from '@/core/weave/problem'
 import { countOf } from '@/core/wording/text'
 
 /** What people say of a thing that may be bought. */
@@ -11,7 +10,9 @@ interface Said {
 }
 
 interface Entry {
-  readonly part: Part
+  readonly id: string
+  readonly name: string
+  readonly thing: Thing
   readonly isChosen: boolean
   readonly priceText: string
   readonly priceCents: number | undefined
@@ -21,8 +22,10 @@ interface Entry {
 export interface Offers {
   readonly entries: readonly Entry[]
   readonly chosen: readonly Offer[]
+  /** What may not be bought. */
+  readonly others: readonly Offer[]
   readonly currency: string
-  readonly say: (partId: string, said: Said) => void
+  readonly say: (id: string, said: Said) => void
 }
 
 const MOST_CENTS = 100_000_000
@@ -36,32 +39,36 @@ function centsOf(text: string): number | undefined {
 }
 
 /** The things of the shelf that a plan may buy: at first those with a price, since of the others nobody knows the cost. */
-export function useOffers(shelf: readonly Part[]): Offers {
+export function useOffers(shelf: readonly Thing[]): Offers {
   const [said, setSaid] = useState<Readonly<Record<string, Said>>>({})
-  const currency = shelf.find(({ price }) => price !== undefined)?.price?.currency ?? 'EUR'
+  const currency = shelf.flatMap((thing) => soldAs(thing).price ?? [])[0]?.currency ?? 'EUR'
   const entries = useMemo(() => {
-    const hasPrices = shelf.some(({ price }) => price !== undefined)
-    return shelf.map((part): Entry => {
-      const own =
-        part.price !== undefined && part.price.currency === currency ? (part.price.cents / 100).toFixed(2) : ''
-      const priceText = said[part.id]?.price ?? own
+    const hasPrices = shelf.some((thing) => soldAs(thing).price !== undefined)
+    return shelf.map((thing): Entry => {
+      const { id, name, price } = soldAs(thing)
+      const own = price !== undefined && price.currency === currency ? (price.cents / 100).toFixed(2) : ''
+      const priceText = said[id]?.price ?? own
       const priceCents = centsOf(priceText)
       return {
-        part,
-        isChosen: said[part.id]?.isChosen ?? (!hasPrices || own !== ''),
+        id,
+        name,
+        thing,
+        isChosen: said[id]?.isChosen ?? (!hasPrices || own !== ''),
         priceText,
         priceCents,
         isBadPrice: priceText.trim() !== '' && priceCents === undefined,
       }
     })
   }, [shelf, said, currency])
-  const chosen = useMemo(
-    () => entries.filter(({ isChosen }) => isChosen).map(({ part, priceCents }): Offer => ({ part, priceCents })),
-    [entries],
-  )
-  const say = (partId: string, more: Said) =>
-    setSaid((before) => ({ ...before, [partId]: { ...before[partId], ...more } }))
-  return { entries, chosen, currency, say }
+  const [chosen, others] = useMemo(() => {
+    const offered = (wanted: boolean) =>
+      entries
+        .filter(({ isChosen }) => isChosen === wanted)
+        .map(({ thing, priceCents }): Offer => ({ ...thing, priceCents }))
+    return [offered(true), offered(false)]
+  }, [entries])
+  const say = (id: string, more: Said) => setSaid((before) => ({ ...before, [id]: { ...before[id], ...more } }))
+  return { entries, chosen, others, currency, say }
 }
 
 /** What may be bought, and what it costs. */
@@ -73,30 +80,30 @@ export function OffersField({ offers, isOpen }: { readonly offers: Offers; reado
         What may be bought: {countOf(chosen.length, 'thing')} of {entries.length} on the shelf
       </summary>
       <ul className="mt-2 grid gap-x-6 gap-y-1 xl:grid-cols-2">
-        {entries.map(({ part, isChosen, priceText, isBadPrice }) => (
-          <li key={part.id} className="flex min-h-8 items-center gap-2">
+        {entries.map(({ id, name, isChosen, priceText, isBadPrice }) => (
+          <li key={id} className="flex min-h-8 items-center gap-2">
             <label className="flex min-w-0 grow items-center gap-2">
               <input
                 type="checkbox"
                 checked={isChosen}
-                onChange={(event) => say(part.id, { isChosen: event.target.checked })}
+                onChange={(event) => say(id, { isChosen: event.target.checked })}
                 className="accent-woad"
               />
-              <span className={isChosen ? 'truncate' : 'truncate text-faded'} title={part.name}>
-                {part.name}
+              <span className={isChosen ? 'truncate' : 'truncate text-faded'} title={name}>
+                {name}
               </span>
             </label>
             {isBadPrice && <span className="text-[13px] text-madder">no price: write 4.90</span>}
             <input
-              aria-label={`Price of ${part.name}`}
+              aria-label={`Price of ${name}`}
               aria-invalid={isBadPrice}
               inputMode="decimal"
               value={priceText}
               placeholder="unknown"
-              onChange={(event) => say(part.id, { price: event.target.value })}
-              className="w-20 rounded border border-thread bg-linen px-1.5 py-0.5 text-right text-[13px]"
+              onChange={(event) => say(id, { price: event.target.value })}
+              className="w-20 shrink-0 rounded border border-thread bg-linen px-1.5 py-0.5 text-right text-[13px]"
             />
-            <span className="w-8 text-[13px] text-faded">{currency}</span>
+            <span className="w-8 shrink-0 text-[13px] text-faded">{currency}</span>
           </li>
         ))}
       </ul>

@@ -6,13 +6,15 @@ import { CAUTIONS } from '@/core/sheet/cautions'
 import type { Step } from '@/core/weave/differences'
 import { partOfPlan } from '@/core/weave/part-of-plan'
 import { judge } from '@/core/weave/plan-edits'
-import { reasonFor, whyLoose } from '@/core/weave/summary'
-import { goalText, MANNER_WORDS, stepText } from '@/core/wording/plan-text'
+import { neededLoose } from '@/core/weave/plan'
+import { lackTexts, reasonFor, whyLoose } from '@/core/weave/summary'
+import { goalText, MANNER_WORDS, settledTexts, stepText } from '@/core/wording/plan-text'
 import { countOf, findingText } from '@/core/wording/text'
 import { useActions } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { notify } from '@/ui/shared/notices'
 import { SeverityMark } from '@/ui/shared/severity'
+import { PlanCompare } from './plan-compare'
 import type { Shown } from './use-shown'
 
 /** In the order of the work at the bench: pull out, lay in, plug; what stays comes last. */
@@ -56,8 +58,15 @@ function StepRow({ shown, step, reason, isChosen, onChoose }: RowProps) {
   )
 }
 
+interface DetailsProps {
+  readonly shown: Shown
+  /** Plans that it can be compared with. */
+  readonly others: readonly Shown[]
+  readonly isStillSought: boolean
+}
+
 /** What a plan comes to, what is left to say of it, and every lead, to take as a whole or in part. */
-export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; readonly isStillSought: boolean }) {
+export function PlanDetails({ shown, others, isStillSought }: DetailsProps) {
   const { sent, today, after, plan, steps, verdicts } = shown
   const { dispatch } = useActions()
   const router = useRouter()
@@ -70,8 +79,11 @@ export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; r
       ),
     [after, steps],
   )
+  const [against, setAgainst] = useState('')
+  const other = others.find(({ sent: { manner } }) => manner === against)
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const chosen = changes.filter(({ lead }) => !left.has(portKey(lead)))
+  const isToday = sent.edit.type === 'batch' && sent.edit.edits.length === 0 && sent.schoolEdits.length === 0
   const isWhole = chosen.length === changes.length
   const accept = () => {
     const part = isWhole
@@ -88,6 +100,7 @@ export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; r
     else next.add(portKey(step.lead))
     setLeft(next)
   }
+  const loose = neededLoose(plan)
   const serious = verdicts.findings.filter(({ severity }) => severity === 'stop' || severity === 'mind')
   return (
     <section aria-label="The plan" className="rounded-lg border border-thread bg-cloth p-3">
@@ -96,24 +109,30 @@ export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; r
           <h3 className="font-display text-lg font-semibold">{MANNER_WORDS[sent.manner].name}</h3>
           <p className="text-faded">{MANNER_WORDS[sent.manner].means}</p>
         </div>
-        <Button tone="act" onClick={accept} disabled={chosen.length === 0 && changes.length > 0}>
-          <Check size={16} aria-hidden /> {isWhole ? 'Take this plan' : `Take ${chosen.length} of ${changes.length}`}
-        </Button>
+        {isToday ? (
+          <p className="flex items-center gap-1.5 text-moss">
+            <Check size={16} aria-hidden /> All is wired so already.
+          </p>
+        ) : (
+          <Button tone="act" onClick={accept} disabled={chosen.length === 0 && changes.length > 0}>
+            <Check size={16} aria-hidden /> {isWhole ? 'Take this plan' : `Take ${chosen.length} of ${changes.length}`}
+          </Button>
+        )}
       </header>
       {isStillSought && <p className="text-[13px] text-faded">A better one may still be found.</p>}
-      {plan.loose.length > 0 && (
+      {loose.length > 0 && (
         <div className="mt-2 text-madder">
           <p className="font-semibold">
-            No plan gives every lead a port; {countOf(plan.loose.length, 'lead')} would stay loose:
+            {isStillSought ? 'So far no' : 'No'} plan gives every lead a port: {lackTexts(after, loose).join('; ')}.
           </p>
           <ul>
-            {plan.loose.map(({ ref, key }) => (
+            {loose.map(({ ref, key }) => (
               <li key={key}>{whyLoose(after, ref)}</li>
             ))}
           </ul>
         </div>
       )}
-      {verdicts.counts.stop > 0 && plan.loose.length === 0 && (
+      {verdicts.counts.stop > 0 && loose.length === 0 && (
         <p className="mt-2 text-madder">
           The rules still see {countOf(verdicts.counts.stop, 'stop')} here: pinned threads are kept as they are, and so
           is whatever no wiring changes. Unpin them, or look at what stands on the right.
@@ -121,7 +140,25 @@ export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; r
       )}
       <div className="mt-2 grid gap-4 lg:grid-cols-[1.6fr_1fr]">
         <div>
-          {GROUPS.map(({ does, title }) => {
+          {others.length > 0 && (
+            <label className="mb-2 flex items-center gap-2">
+              Against
+              <select
+                value={other?.sent.manner ?? ''}
+                onChange={(event) => setAgainst(event.target.value)}
+                className="h-7 rounded-md border border-seam bg-cloth px-1 text-[13px]"
+              >
+                <option value="">today</option>
+                {others.map(({ sent: { manner } }) => (
+                  <option key={manner} value={manner}>
+                    the plan “{MANNER_WORDS[manner].name}”
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
+          {other !== undefined && <PlanCompare here={shown} there={other} />}
+          {(other === undefined ? GROUPS : []).map(({ does, title }) => {
             const own = steps.filter((step) => step.does === does)
             if (own.length === 0) return null
             return (
@@ -149,8 +186,8 @@ export function PlanDetails({ shown, isStillSought }: { readonly shown: Shown; r
           <div>
             <h4 className="font-semibold">What it comes to</h4>
             <ul className="text-[13px]">
-              {sent.reached.map((entry) => (
-                <li key={entry.goal}>{goalText(entry)}</li>
+              {[...sent.reached.map(goalText), ...settledTexts(plan.settled)].map((text) => (
+                <li key={text}>{text}</li>
               ))}
             </ul>
           </div>

@@ -1,5 +1,6 @@
 import clsx from 'clsx'
 import type { ReactNode } from 'react'
+import type { GoalKey } from '@/core/weave/model'
 import type { Manner } from '@/core/weave/proposals'
 import { boughtTexts, MANNER_WORDS } from '@/core/wording/plan-text'
 import { Button } from '@/ui/shared/button'
@@ -29,13 +30,14 @@ interface Line {
 }
 
 function linesOf(currency: string): readonly Line[] {
+  const came = (goal: GoalKey) => (shown: Shown) => shown.sent.reached.find((entry) => entry.goal === goal)?.value ?? 0
   const counted = (does: string) => (shown: Shown) => shown.steps.filter((step) => step.does === does).length
   return [
     { name: 'Money', of: (shown) => <Money shown={shown} currency={currency} /> },
     {
       name: 'To buy',
       of: (shown) => {
-        const texts = boughtTexts(shown.plan)
+        const texts = boughtTexts(shown.today, shown.plan)
         if (texts.length === 0) return 'nothing'
         return (
           <ul className="space-y-0.5">
@@ -50,6 +52,9 @@ function linesOf(currency: string): readonly Line[] {
       name: 'Not needed',
       of: ({ plan }) => (plan.spare.length === 0 ? 'all in use' : plan.spare.map(({ mark }) => mark).join(', ')),
     },
+    { name: 'Splitters, hubs, boxes', of: came('boxes') },
+    { name: 'Signals for groups', of: came('splits') },
+    { name: 'Extensions', of: came('extensions') },
     { name: 'Threads in all', of: ({ spare }) => spare.threadCount },
     {
       name: 'Against today',

@@ -2,11 +2,12 @@ import { useMemo, useRef } from 'react'
 import { apply } from '@/core/build/apply'
 import type { Build } from '@/core/build/schema'
 import { derive, type Harness } from '@/core/harness/derive'
-import { check, type Verdicts } from '@/core/rules/check'
+import { check } from '@/core/rules/check'
 import { portKey } from '@/core/build/refs'
 import { groupBy } from '@/core/units/group'
 import { stepsOf, type Step } from '@/core/weave/differences'
-import type { Plan } from '@/core/weave/plan'
+import { saidOf, type Said } from '@/core/weave/machine'
+import { itemsOf, type Plan } from '@/core/weave/plan'
 import type { Manner } from '@/core/weave/proposals'
 import { spareOf, type Spare } from '@/core/weave/summary'
 import type { Sent } from './messages'
@@ -16,7 +17,8 @@ export interface Shown {
   readonly sent: Sent
   readonly today: Harness
   readonly after: Harness
-  readonly verdicts: Verdicts
+  /** What the rules say of the machine. */
+  readonly verdicts: Said
   readonly spare: Spare
   readonly steps: readonly Step[]
   readonly plan: Plan
@@ -25,9 +27,17 @@ export interface Shown {
 function shownOf(today: Harness, sent: Sent): Shown {
   const after = derive(apply(today.build, sent.edit).build)
   const { looseKeys, ...rest } = sent.plan
-  const loose = today.ports.filter(({ key }) => looseKeys.includes(key))
+  const loose = after.ports.filter(({ key }) => looseKeys.includes(key))
   const plan: Plan = { ...rest, loose, flowOf: new Map() }
-  return { sent, today, after, plan, verdicts: check(after), spare: spareOf(after), steps: stepsOf(today, after, plan) }
+  return {
+    sent,
+    today,
+    after,
+    plan,
+    verdicts: saidOf(check(after), itemsOf(plan)),
+    spare: spareOf(after, itemsOf(plan)),
+    steps: stepsOf(today, after, plan),
+  }
 }
 
 /** Each proposal worked out once, against the build that was planned for. */

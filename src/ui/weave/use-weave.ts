@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Manner } from '@/core/weave/proposals'
-import type { Asked, Sent, Told } from './messages'
+import type { Asked, Sent, SentRemedy, Told } from './messages'
 
 export interface Weaving {
   /** The manner that is worked at; undefined where nothing is. */
@@ -8,6 +8,7 @@ export interface Weaving {
   readonly isRunning: boolean
   readonly plans: readonly Sent[]
   readonly failure: string | undefined
+  readonly remedy: SentRemedy | undefined
   readonly start: (asked: Asked) => void
   /** Ends the work at once and keeps what was found. */
   readonly stop: () => void
@@ -19,6 +20,7 @@ export function useWeave(): Weaving {
   const [at, setAt] = useState<Manner | undefined>(undefined)
   const [isRunning, setRunning] = useState(false)
   const [plans, setPlans] = useState<readonly Sent[]>([])
+  const [remedy, setRemedy] = useState<SentRemedy | undefined>(undefined)
   const [failure, setFailure] = useState<string | undefined>(undefined)
 
   const stop = useCallback(() => {
@@ -32,6 +34,7 @@ export function useWeave(): Weaving {
   const start = (asked: Asked) => {
     stop()
     setPlans([])
+    setRemedy(undefined)
     setFailure(undefined)
     setRunning(true)
     const made = new Worker(new URL('./weave-worker.ts', import.meta.url), { type: 'module' })
@@ -45,6 +48,7 @@ export function useWeave(): Weaving {
             : [...before, sent],
         )
       }
+      if (data.is === 'remedy') setRemedy(data.remedy)
       if (data.is === 'failed') setFailure(data.message)
       if (data.is === 'done' || data.is === 'failed') stop()
     })
@@ -55,5 +59,5 @@ export function useWeave(): Weaving {
     worker.current = made
     made.postMessage(asked)
   }
-  return { at, isRunning, plans, failure, start, stop }
+  return { at, isRunning, plans, failure, remedy, start, stop }
 }

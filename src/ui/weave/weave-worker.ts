@@ -1,15 +1,18 @@
 import { derive } from '@/core/harness/derive'
 import type { Placements } from '@/core/weave/greedy'
+import { neededLoose } from '@/core/weave/plan'
 import { propose, type Manner, type Proposal } from '@/core/weave/proposals'
+import { remedyFor } from '@/core/weave/remedy'
+import { remedyText } from '@/core/wording/plan-text'
 import { openHighs } from '@/solver/highs'
 import type { Asked, Sent, Told } from './messages'
 
 const tell = (told: Told) => postMessage(told)
 
 function sentOf({ manner, reached, edit, schoolEdits, plan }: Proposal, isDone: boolean): Sent {
-  const { bought, links, spare, loose } = plan
+  const { loose, flowOf: _onlyHere, ...rest } = plan
   const looseKeys = loose.map(({ key }) => key)
-  return { manner, reached, edit, schoolEdits, plan: { bought, links, spare, looseKeys }, isDone }
+  return { manner, reached, edit, schoolEdits, plan: { ...rest, looseKeys }, isDone }
 }
 
 /** A plan that was not proven is looked for once more, for this share of the time, from all that is known by then. */
@@ -18,7 +21,7 @@ const SECOND_SHARE = 0.5
 const isProven = ({ reached }: Proposal) => reached.every((goal) => goal.isProven)
 
 /** Plans in one manner after the other; what was found for one is where the next begins. */
-async function work({ build, offers, manners, seconds }: Asked): Promise<void> {
+async function work({ build, machine, offers, others, manners, seconds }: Asked): Promise<void> {
   const solver = await openHighs()
   const harness = derive(build)
   const found = new Map<Manner, Proposal>()
@@ -28,7 +31,14 @@ async function work({ build, offers, manners, seconds }: Asked): Promise<void> {
     const known: Placements[] = [...found.values()].map(({ placements }) => placements)
     const isFirst = !found.has(manner)
     const onBetter = (better: Proposal) => isFirst && tell({ is: 'plan', sent: sentOf(better, false) })
-    const proposal = propose(solver, harness, manner, { offers, known, seconds: seconds * share, now, onBetter })
+    const proposal = propose(solver, harness, manner, {
+      machine,
+      offers,
+      known,
+      seconds: seconds * share,
+      now,
+      onBetter,
+    })
     found.set(manner, proposal)
     return proposal
   }
@@ -40,6 +50,10 @@ async function work({ build, offers, manners, seconds }: Asked): Promise<void> {
     const before = found.get(manner)!
     if (!isProven(before)) tell({ is: 'plan', sent: sentOf(plan(manner, SECOND_SHARE), true) })
   }
+  const best = [...found.values()].toSorted((a, b) => neededLoose(a.plan).length - neededLoose(b.plan).length)[0]
+  const remedy =
+    best === undefined ? undefined : remedyFor(solver, harness, best, { machine, offers, others, seconds, now })
+  if (remedy !== undefined) tell({ is: 'remedy', remedy: { text: remedyText(remedy), offers: remedy.offers } })
   tell({ is: 'done' })
 }
 

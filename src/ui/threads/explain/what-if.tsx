@@ -1,11 +1,37 @@
 import { useMemo } from 'react'
 import type { PortRef } from '@/core/formats/schema-kit'
 import { kindsAt, roomFor, tightestOf } from '@/core/harness/what-if'
+import { machinesOf } from '@/core/weave/machine'
+import { capacityText } from '@/core/wording/capacity-text'
 import { stateWords } from '@/core/wording/sum-text'
 import { useHarness } from '@/ui/build/context'
+import { Button } from '@/ui/shared/button'
 import { SeverityMark } from '@/ui/shared/severity'
+import { useCapacity } from '@/ui/weave/use-capacity'
 import { LOOK_OF_STATE } from '../row-view'
 import { nameOfBudget } from './budgets-on-way'
+
+/** How many more the whole machine takes, asked of the planner: what is free at one port says nothing of the others. */
+function WholeMachine({ lead }: { readonly lead: PortRef }) {
+  const harness = useHarness()
+  const { asking, ask } = useCapacity()
+  const { build } = harness
+  const { item, facts } = harness.port(lead)
+  const isAsked = asking !== undefined && asking.asked.build === build
+  if (isAsked) {
+    return (
+      <span aria-live="polite" className="block text-faded">
+        {asking.told === undefined ? 'Looking at the whole machine …' : capacityText(asking.told)}
+      </span>
+    )
+  }
+  const machine = machinesOf(build).find(({ itemIds }) => itemIds.has(item.id))!
+  return (
+    <Button small tone="quiet" className="-ml-2 block" onClick={() => ask({ build, machine, part: facts.part })}>
+      How many in the whole machine?
+    </Button>
+  )
+}
 
 /** One more of what hangs on a port: what the tightest limit would say, and how many more there is room for. */
 export function WhatIf({ at }: { readonly at: PortRef }) {
@@ -42,6 +68,7 @@ export function WhatIf({ at }: { readonly at: PortRef }) {
                     is over.
                   </>
                 )}
+                <WholeMachine lead={lead} />
               </span>
             </li>
           )

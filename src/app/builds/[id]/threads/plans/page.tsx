@@ -1,12 +1,14 @@
 import { TEMPLATE_PIECES } from '@/core/templates/pieces'
 import { db } from '@/server/db'
+import { packsToOffer } from '@/server/packs'
 import { partsToOffer } from '@/server/parts'
 import { PlansStage } from '@/ui/weave/plans-stage'
 
 export const dynamic = 'force-dynamic'
 
 export default async function PlansPage() {
-  const shelf = await partsToOffer(db())
-  const known = new Set(shelf.map(({ id }) => id))
-  return <PlansStage shelf={[...shelf, ...TEMPLATE_PIECES.filter(({ id }) => !known.has(id))]} />
+  const [parts, packs] = await Promise.all([partsToOffer(db()), packsToOffer(db())])
+  const known = new Set(parts.map(({ id }) => id))
+  const all = [...parts, ...TEMPLATE_PIECES.filter(({ id }) => !known.has(id))]
+  return <PlansStage shelf={[...all.map((part) => ({ part })), ...packs]} />
 }

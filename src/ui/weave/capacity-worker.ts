@@ -1,0 +1,22 @@
+import { derive } from '@/core/harness/derive'
+import { howManyMore, type CapacityAnswer } from '@/core/weave/how-many'
+import { openHighs } from '@/solver/highs'
+import type { CapacityAsked } from './capacity-messages'
+
+const SECONDS = 8
+
+/** How many more fit as all is wired, and wired anew. */
+async function answer({ build, machine, part }: CapacityAsked): Promise<CapacityAnswer> {
+  const solver = await openHighs()
+  const harness = derive(build)
+  const now = () => performance.now() / 1000
+  const ask = (keeps: boolean) => howManyMore(solver, harness, { machine, part, keeps, seconds: SECONDS, now })
+  return { asWired: ask(true), anew: ask(false) }
+}
+
+addEventListener('message', ({ data }: MessageEvent<CapacityAsked>) => {
+  answer(data).then(
+    (told) => postMessage(told),
+    () => postMessage({ asWired: undefined, anew: undefined } satisfies CapacityAnswer),
+  )
+})
