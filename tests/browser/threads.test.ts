@@ -192,6 +192,9 @@ test('the lead list: filtered, sorted, changed in place and copied, by keyboard'
   await grid.getByText('F3').waitFor()
   await grid.locator('[data-cell="f1.fan goes"]').click()
   await page.keyboard.press('ArrowDown')
+  // The panel of the loose lead opens beside, and leaves the cell its focus.
+  await page.getByPlaceholder(/Plug it into/).waitFor()
+  await grid.locator('[data-cell="f2.fan goes"]:focus').waitFor()
   await page.keyboard.press('Enter')
   await page.getByLabel('Where F2 goes').selectOption({ label: 'SYS2: 0.00 to 0.30 of 1.00 A' })
   await untilSaved(page)

@@ -1,6 +1,7 @@
 'use client'
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 import { portKey } from '@/core/build/refs'
 import type { PortRef } from '@/core/formats/schema-kit'
 import type { Harness } from '@/core/harness/derive'
@@ -134,10 +135,6 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
   useEffect(() => {
     fitter.current = () => zoomTo((room.height - NAMES_PX) / layout.heightPx)
   })
-  const focusOn = useCallback((key: string) => {
-    // What is out of sight is drawn only once the picture has been moved there.
-    requestAnimationFrame(() => surface.current?.querySelector<HTMLElement>(`[data-stop="${key}"]`)?.focus())
-  }, [])
   const scrollTo = useCallback(
     (yPx: number) => holder.current?.scrollTo({ top: yPx * zoom - room.height / 2, behavior: 'instant' }),
     [holder, zoom, room.height],
@@ -156,9 +153,10 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
     const next = neighbour(layout.stops, key, event.key)
     const there = layout.stops.find((other) => other.key === next)
     if (there === undefined) return
-    setTabStop(there.key)
+    // Drawn and focused before the next key comes, or a key pressed quickly would start from the old row.
+    flushSync(() => setTabStop(there.key))
     if (there.yPx < seen.fromPx || there.yPx > seen.toPx) scrollTo(there.yPx)
-    focusOn(there.key)
+    surface.current?.querySelector<HTMLElement>(`[data-stop="${there.key}"]`)?.focus()
   }
   const onClick = (event: React.MouseEvent) => {
     const target = (event.target as Element).closest<HTMLElement | SVGElement>('[data-stop], [data-thread]')

@@ -116,11 +116,15 @@ function Option({
 const MOST_OPEN = 8
 const MOST_CLOSED = 20
 
+/** Who walks through the lead list keeps the cell; only elsewhere the field is what is wanted next. */
+const isInGrid = () => document.querySelector('[role="grid"] :focus') !== null
+
 function Candidates({ placed }: { readonly placed: PlacedPort }) {
   const harness = useHarness()
   const plug = usePlug()
   const [text, setText] = useState('')
   const [asksWhy, setAsksWhy] = useState(false)
+  const [takesFocus] = useState(() => !isInGrid())
   const candidates = useCandidates(placed.ref)
   const isMeant = ({ to }: Candidate) => harness.name(to).toLowerCase().includes(text.trim().toLowerCase())
   const meant = candidates.filter((candidate) => candidate.verdict !== 'here' && isMeant(candidate))
@@ -153,7 +157,7 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
       shouldFilter={false}
     >
       <Command.Input
-        autoFocus
+        autoFocus={takesFocus}
         value={text}
         onValueChange={setText}
         placeholder="Plug it into … (Enter takes the best)"

@@ -1,4 +1,5 @@
 import { useState, type RefObject } from 'react'
+import { flushSync } from 'react-dom'
 
 export interface Place {
   readonly row: number
@@ -56,12 +57,13 @@ export function useGridKeys(asked: GridKeys) {
   const [at, setAt] = useState<Place>({ row: 0, column: 0 })
   const [isEditing, setEditing] = useState(false)
   const focus = ({ row, column }: Place) =>
-    requestAnimationFrame(() =>
-      asked.grid.current?.querySelector<HTMLElement>(`[data-row="${row}"][data-column="${column}"]`)?.focus(),
-    )
+    asked.grid.current?.querySelector<HTMLElement>(`[data-row="${row}"][data-column="${column}"]`)?.focus()
   const land = (place: Place) => {
-    setAt(place)
-    setEditing(false)
+    // Drawn and focused before the next key comes, or a key pressed quickly would start from the old cell.
+    flushSync(() => {
+      setAt(place)
+      setEditing(false)
+    })
     asked.onLand(place)
     focus(place)
   }
@@ -114,7 +116,7 @@ export function useGridKeys(asked: GridKeys) {
     isEditing: (place: Place) => isEditing && isAt(place),
     leave: () => {
       setEditing(false)
-      focus(at)
+      requestAnimationFrame(() => focus(at))
     },
   }
 }
