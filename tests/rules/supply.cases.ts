@@ -4,6 +4,7 @@ import {
   makeCable,
   makeController,
   makeLinkFan,
+  makeRowFeed,
   makeUsbHub,
 } from '../../src/core/parts/make'
 import { coverEdit } from '../../src/core/build/choose'
@@ -27,6 +28,7 @@ const screen = makeLinkFan({
   sizeMm: 120,
   amps: 0.2,
 })
+const rowFeed = makeRowFeed({ id: 'row-feed', name: 'Row feed', link: { ...link, variant: 'plain' }, lengthMm: 300 })
 const nameless = makeLinkFan({ id: 'nameless', name: 'Nameless', link, sizeMm: 120, amps: 0.2 })
 const anyTail = withPorts(as(plain, 'any-tail'), (port) =>
   port.id === 'linkOut' ? { connector: { ...port.connector, variant: undefined } } : {},
@@ -137,6 +139,7 @@ const own = [
   bridged,
   either,
   farFed,
+  rowFeed,
   tie,
   makeBridgeCable({ id: 'bridge', name: 'Bridge', lengthMm: 200 }),
   adapter('moulded', 'moulded'),
@@ -253,6 +256,15 @@ export const supplyCases: readonly Case[] = [
       thread: { id: 'x', from: at('f3', 'extra'), to: at('s1', 'B_1') },
     }),
     wanted: 'holds',
+  },
+  {
+    rule: 'extra-feed',
+    what: 'three without, and something that feeds rows beside them',
+    build: on(
+      ['S1: supply-550', 'B1: box', 'F1 F2 F3: plain', 'X1: row-feed'],
+      ['B1.supply1 > S1.A_1', 'F1.link > B1.link1', 'F2.link > F1.linkOut', 'F3.link > F2.linkOut'],
+    ),
+    wanted: 'missing',
   },
   {
     rule: 'extra-feed',

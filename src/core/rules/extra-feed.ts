@@ -1,8 +1,41 @@
+import { stepsOf } from '../build/apply'
+import { plugEdit } from '../build/plug'
+import type { PortRef } from '../formats/schema-kit'
 import { hangingOn } from '../harness/below'
+import type { Harness } from '../harness/derive'
+import { rowFeedLeads } from '../harness/row-feed'
 import { sourcesOnNet } from '../harness/supplies'
+import type { PlacedPort } from '../harness/wiring'
 import { RAILS } from '../parts/connectors'
 import { exceeds } from '../units/compare'
-import { defineRule } from './rule'
+import { movesOf } from './mend'
+import { defineRule, type Mend } from './rule'
+
+/** Tails of a device that nothing is plugged into. */
+const openTails = (harness: Harness, { itemId }: PortRef): readonly PlacedPort[] =>
+  harness.ports.filter(
+    ({ item, port, ref }) =>
+      item.id === itemId && port.side === 'gives' && port.need === 'onward' && harness.threadsAt(ref).length === 0,
+  )
+
+/** What lies loose and feeds a row, plugged into the tail of its last device and into the best supply plug. */
+function feedsFor(harness: Harness, last: PortRef): readonly Mend[] {
+  return openTails(harness, last).flatMap((tail) =>
+    harness.items.flatMap(({ id }): readonly Mend[] => {
+      const leads = rowFeedLeads(harness.factsOfItem(id), [tail.port])
+      const [feed] = leads?.feeds ?? []
+      if (leads === undefined || feed === undefined) return []
+      const end = { itemId: id, portId: leads.end.id }
+      const lead = { itemId: id, portId: feed.id }
+      if ([end, lead].some((ref) => harness.threadsAt(ref).length > 0)) return []
+      return movesOf(harness, lead, 1).map(({ params, edit }): Mend => ({
+        messageId: 'feedRow',
+        params: { ...params, end: harness.name(end), tail: harness.name(tail.ref) },
+        edit: { type: 'batch', edits: [...stepsOf(plugEdit(harness.build, end, tail.ref)), ...stepsOf(edit)] },
+      }))
+    }),
+  )
+}
 
 /** Beyond a stated count a chain wants a second supply lead at its far end. */
 export const extraFeed = defineRule({
@@ -41,5 +74,8 @@ export const extraFeed = defineRule({
         })
       }),
     ),
-  mends: () => [],
+  mends: (harness, { at: [, ...devices] }) => {
+    const last = devices.at(-1)
+    return last === undefined ? [] : [...feedsFor(harness, last), ...movesOf(harness, last)]
+  },
 })

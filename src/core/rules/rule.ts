@@ -48,6 +48,7 @@ export const MEND_TEXTS = {
   setMode: 'Set {port} to {mode} in the firmware.',
   runFlatOut: 'Let {lead} run at full speed on purpose.',
   switchSync: 'Switch the setting that makes {box} follow {lead} {position}.',
+  feedRow: 'Plug {end} into {tail}, and {lead} into {port}.',
   setAddresses: 'Set the switches: {boxes}.',
   cover: 'Put the cover on {port}.',
   extend: 'Put {part} between {lead} and {port}; it goes on the list of what to buy.',

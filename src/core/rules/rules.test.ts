@@ -84,6 +84,22 @@ describe('findings', () => {
     expect(mendsFor(harness, finding).map(mendText)).toEqual(['Set the switches: B2 2 (switches off on off).'])
   })
 
+  test('a row that wants a feed gets the one that lies there, or its last device another outlet', () => {
+    const row = ['F1.link > B1.link1', 'F2.link > F1.linkOut', 'F3.link > F2.linkOut', 'F4.link > F3.linkOut']
+    const harness = derive(
+      bench(
+        ['S1: supply-550', 'B1: box-garland', 'F1 F2 F3 F4: fan-garland', 'X1: row-feed-garland'],
+        ['B1.supply1 > S1.A_1', ...row],
+      ),
+    )
+    const finding = check(harness).findings.find(({ ruleId }) => ruleId === 'extra-feed')!
+    expect(mendsFor(harness, finding).map(mendText)).toEqual([
+      'Plug X1 row end into F4 clip, and X1 supply lead into B plug 1.',
+      'Move F4 link lead to B1 link outlet 2: it would carry 0.80 A of 3.00 A there.',
+      'Move F4 link lead to B1 link outlet 3: it would carry 0.80 A of 3.00 A there.',
+    ])
+  })
+
   /** What follows when a lead is unplugged: it is loose, and what it fed, drove or reported to goes without. */
   const FOLLOWS_UNPLUGGING = ['lead-loose', 'light-source', 'cpu-header-tach', 'feed-missing', 'ports-run-out']
 

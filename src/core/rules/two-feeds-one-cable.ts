@@ -1,3 +1,4 @@
+import { stepsOf } from '../build/apply'
 import { movesOf } from './mend'
 import { defineRule } from './rule'
 import type { PlacedPort } from '../harness/wiring'
@@ -38,10 +39,9 @@ export const twoFeedsOneCable = defineRule({
     const used = first === undefined ? undefined : harness.across(first).map(cableOf)[0]
     return others.flatMap((lead) =>
       movesOf(harness, lead, Infinity)
-        .filter(({ edit }) => {
-          const steps = edit.type === 'batch' ? edit.edits : [edit]
-          return steps.some((step) => step.type === 'connect' && cableOf(harness.port(step.thread.to)) !== used)
-        })
+        .filter(({ edit }) =>
+          stepsOf(edit).some((step) => step.type === 'connect' && cableOf(harness.port(step.thread.to)) !== used),
+        )
         .slice(0, 1),
     )
   },

@@ -56,7 +56,7 @@ export function refilled(model: Model, values: Values): Values {
 }
 
 /** What is alike of the ways to use ports of one group. */
-const kindOf = ({ group, piece }: Use) => `${group.key} ${piece?.facts.part.id ?? ''}`
+const kindOf = ({ group, piece, rowFeed }: Use) => `${group.key} ${(piece ?? rowFeed)?.facts.part.id ?? ''}`
 
 class Greedy {
   private readonly ledger: Ledger

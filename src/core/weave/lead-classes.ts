@@ -12,7 +12,7 @@ import { milliampsUp } from './milliamps'
 import type { Machine } from './machine'
 import { isPinnedAt } from './pins'
 import { isDevice } from './sort-out'
-import type { Host, LeadClass, Piece } from './problem'
+import type { Host, LeadClass, Stocked } from './problem'
 
 /** What a part draws by one of its leads, its own consumers alone, in mA by rail. */
 function drawsBy(facts: PartFacts, port: Port): ReadonlyMap<Rail, number> {
@@ -122,8 +122,8 @@ function leadsOfHost(harness: Harness, host: Host): readonly LeadClass[] {
   })
 }
 
-/** The supply leads of a piece; its inlet is told by where it stands. */
-export function leadsOfPiece({ facts, feeds }: Piece): readonly LeadClass[] {
+/** The supply leads of a piece, or of what feeds rows; its other lead is told by where it stands. */
+export function feedLeads({ facts, feeds }: Stocked): readonly LeadClass[] {
   const common = { leads: [], host: undefined, isRadiatorFan: false, groupKey: undefined, ...ANYWHERE }
   return feeds.map((port) => ({ ...kindOf(facts, port), ...common, key: `${facts.part.id} ${port.id}` }))
 }

@@ -1,5 +1,5 @@
 import { parkEdit } from '../build/choose'
-import { apply } from '../build/apply'
+import { apply, stepsOf } from '../build/apply'
 import type { Edit, SingleEdit } from '../build/edit-schema'
 import { freshThreadId, portKey } from '../build/refs'
 import type { Build, Thread } from '../build/schema'
@@ -88,7 +88,7 @@ export function judge(harness: Harness, plan: Plan): Judged {
     const found = saidOf(check(after), itemsOf(plan)).findings.filter(({ ruleId }) => SETTLED.includes(ruleId))
     const edit = found.map((finding) => mendsFor(after, finding)[0]?.edit).find((mend) => mend !== undefined)
     if (edit === undefined) break
-    edits.push(...(edit.type === 'batch' ? edit.edits : [edit]))
+    edits.push(...stepsOf(edit))
     after = derive(apply(after.build, edit).build)
   }
   return { plan, edit: { type: 'batch', edits }, after, verdicts: saidOf(check(after), itemsOf(plan)) }

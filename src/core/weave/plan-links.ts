@@ -54,7 +54,7 @@ export function onLegs(
 }
 
 /** The tail that hands a chain on from this lead; undefined where it ends here. */
-function onwardOf(harness: Harness, lead: PortRef): PortRef | undefined {
+export function onwardOf(harness: Harness, lead: PortRef): PortRef | undefined {
   const { facts, port } = harness.port(lead)
   const tail = facts.part.ports.find(
     (other) => other.side === 'gives' && other.need === 'onward' && fitOf(port, other).misfit === 'none',

@@ -9,7 +9,7 @@ import type { Demand, Model, Values } from './model'
 import type { Machine } from './machine'
 import { dealLeads } from './plan-leads'
 import type { OwnLead } from './plan-feeds'
-import { inChains, onLegs, type Link } from './plan-links'
+import { inChains, onLegs, onwardOf, type Link } from './plan-links'
 import type { Host } from './problem'
 import type { Settled, Settlement } from './settle'
 import { Stock, type Bought, type Packed } from './stock'
@@ -51,11 +51,26 @@ function milliampsOf({ counts }: Filling): number {
   return Math.max(...RAILS.map(onRail))
 }
 
-/** The leads of boxes and of fed pieces that the plan uses, with what they carry. */
+/** The items of pieces and of what feeds rows, by the port that is used so. */
+function extrasOf(
+  filled: readonly Filling[],
+  stock: Stock,
+  portOf: (filling: Filling) => PortRef,
+): ReadonlyMap<Filling, Item> {
+  return new Map(
+    filled.flatMap((filling): readonly (readonly [Filling, Item])[] => {
+      const { piece, rowFeed } = filling.use
+      if (rowFeed !== undefined) return [[filling, stock.rowFeed(rowFeed, portOf(filling))]]
+      return piece === undefined ? [] : [[filling, stock.piece(piece, portOf(filling))]]
+    }),
+  )
+}
+
+/** The leads of boxes, of fed pieces and of what feeds rows that the plan uses, with what they carry. */
 function ownLeadsOf(
   { demands }: Model,
   hostItems: ReadonlyMap<Host, Item>,
-  pieceItems: ReadonlyMap<Filling, Item>,
+  extraItems: ReadonlyMap<Filling, Item>,
   filled: readonly Filling[],
 ): ReadonlyMap<Demand, readonly OwnLead[]> {
   const own = new Map<Demand, readonly OwnLead[]>()
@@ -68,7 +83,7 @@ function ownLeadsOf(
       const milliamps = onIt.reduce((sum, filling) => sum + milliampsOf(filling), 0)
       own.set(demand, item === undefined ? [] : [{ ref: { itemId: item.id, portId }, milliamps }])
     } else if (feeds !== undefined && 'allowed' in feeds) {
-      const onKind = [...pieceItems].filter(([{ use }]) => use === feeds)
+      const onKind = [...extraItems].filter(([{ use }]) => use === feeds)
       own.set(
         demand,
         onKind.map(([filling, { id }]) => ({ ref: { itemId: id, portId }, milliamps: milliampsOf(filling) })),
@@ -78,7 +93,7 @@ function ownLeadsOf(
   return own
 }
 
-/** The threads of one filling: the piece into the port, and the leads into the piece, the chain or the port itself. */
+/** The threads of one filling: the piece into the port, the leads into the piece, the chain or the port itself, and what feeds the row into its end. */
 function linksOf(
   harness: Harness,
   { use, port }: Filling,
@@ -86,7 +101,7 @@ function linksOf(
   { at, item, first }: { readonly at: PortRef; readonly item: Item | undefined; readonly first: PortRef | undefined },
 ): readonly Link[] {
   const all = leads.flatMap((entry) => entry.leads)
-  const { piece } = use
+  const { piece, rowFeed } = use
   const into: readonly Link[] =
     piece === undefined || item === undefined ? [] : [{ from: { itemId: item.id, portId: piece.inlet.id }, to: at }]
   if (!use.isChain) {
@@ -100,7 +115,9 @@ function linksOf(
     leads.flatMap(({ demand, leads: own }) => (demand.leads.unreached.has(key) ? own.map(portKey) : [])),
   )
   const reaches = (lead: PortRef) => !farKeys.has(portKey(lead))
-  return [...into, ...inChains(harness, starts, all, { reaches, first })]
+  const chain = inChains(harness, starts, all, { reaches, first })
+  if (rowFeed === undefined || item === undefined) return [...into, ...chain]
+  return [...chain, { from: { itemId: item.id, portId: rowFeed.end.id }, to: onwardOf(harness, chain.at(-1)!.from)! }]
 }
 
 /** Leads that find no port and that need one; what only adds comfort may stay loose. */
@@ -111,7 +128,7 @@ export type Settler = (filled: readonly Filling[]) => Settlement | undefined
 
 /** Reads the plan off the values of a model; what they leave open is settled, or decided by what is there today. */
 export function planOf(harness: Harness, model: Model, values: Values, settler?: Settler): Plan {
-  const { machine, hosts, pieces } = model.problem
+  const { machine, hosts, pieces, rowFeeds } = model.problem
   const usual = fillings(harness, model, values)
   const settlement = settler?.(usual)
   const filled = settlement?.filled ?? usual
@@ -124,24 +141,19 @@ export function planOf(harness: Harness, model: Model, values: Values, settler?:
     else if ((values.get(name) ?? 0) > 0.5) hostItems.set(host, stock.host(host))
   }
   const portOf = ({ use, port }: Filling): PortRef => ({ itemId: hostItems.get(use.group.host)!.id, portId: port.id })
-  const pieceItems = new Map(
-    filled.flatMap((filling) => {
-      const { piece } = filling.use
-      return piece === undefined ? [] : [[filling, stock.piece(piece, portOf(filling))] as const]
-    }),
-  )
-  const ownLeads = ownLeadsOf(model, hostItems, pieceItems, filled)
+  const extraItems = extrasOf(filled, stock, portOf)
+  const ownLeads = ownLeadsOf(model, hostItems, extraItems, filled)
   const dealt = dealLeads(harness, filled, { ownLeads, rootAt: portOf, settlement })
   const extended = withBought(harness, stock.bought)
   const links = filled.flatMap((filling) =>
     linksOf(extended, filling, dealt.get(filling) ?? [], {
       at: portOf(filling),
-      item: pieceItems.get(filling),
+      item: extraItems.get(filling),
       first: settlement?.firstOf(filling),
     }),
   )
   const could = [
-    ...pieces.flatMap(({ owned, listed }) => [...owned, ...listed]),
+    ...[...pieces, ...rowFeeds].flatMap(({ owned, listed }) => [...owned, ...listed]),
     ...hosts.flatMap(({ isThere, item }) => (isThere || item === undefined ? [] : [item])),
   ]
   const placed = new Set(links.map(({ from }) => portKey(from)))

@@ -1,5 +1,6 @@
 import type { Item, Pack } from '../build/schema'
 import type { PartFacts } from '../harness/part-facts'
+import type { RowFeedLeads } from '../harness/row-feed'
 import type { PlacedPort } from '../harness/wiring'
 import type { Rail } from '../parts/connectors'
 import type { Part, Port } from '../parts/schema'
@@ -17,11 +18,10 @@ export interface Host {
   readonly isBought: boolean
 }
 
-/** Something with one inlet that hands on what comes in: a splitter, a hub, an extension, an adapter. */
-export interface Piece {
+/** A kind of thing of which there are some, and more may be bought. */
+export interface Stocked {
   readonly facts: PartFacts
-  readonly inlet: Port
-  readonly outlets: readonly Port[]
+  /** Its supply leads. */
   readonly feeds: readonly Port[]
   /** Items on the bench that need not be paid for. */
   readonly owned: readonly Item[]
@@ -29,6 +29,15 @@ export interface Piece {
   readonly listed: readonly Item[]
   /** Whether it may be bought by itself. */
   readonly isOffered: boolean
+}
+
+/** Something that brings supply to the far end of a row of devices. */
+export interface RowFeed extends Stocked, RowFeedLeads {}
+
+/** Something with one inlet that hands on what comes in: a splitter, a hub, an extension, an adapter. */
+export interface Piece extends Stocked {
+  readonly inlet: Port
+  readonly outlets: readonly Port[]
   readonly passes: 'both' | 'pwm' | 'none'
   /** Whether the speed of one of its fans comes back by the inlet. */
   readonly reports: boolean
@@ -75,13 +84,15 @@ export interface Allowed {
   readonly minds: number
 }
 
-/** One way to use ports of a group: bare, as the start of a chain, or with a piece. */
+/** One way to use ports of a group: bare, as the start of a chain that is fed at its end or not, or with a piece. */
 export interface Use {
   readonly key: string
   readonly group: PortGroup
   /** The one port, where it is looked at by itself; any of the group otherwise. */
   readonly port: Port | undefined
   readonly piece: Piece | undefined
+  /** What feeds the far end of the chain. */
+  readonly rowFeed: RowFeed | undefined
   readonly isChain: boolean
   /** How many leads, or chains, one port takes in this way. */
   readonly legCount: number
@@ -132,9 +143,10 @@ export interface Problem {
   readonly machine: Machine
   readonly hosts: readonly Host[]
   readonly pieces: readonly Piece[]
+  readonly rowFeeds: readonly RowFeed[]
   readonly classes: readonly LeadClass[]
-  /** The supply leads of the pieces that have some. */
-  readonly feedClasses: ReadonlyMap<Piece, readonly LeadClass[]>
+  /** The supply leads of the pieces that have some, and of what feeds rows. */
+  readonly feedClasses: ReadonlyMap<Stocked, readonly LeadClass[]>
   readonly groups: readonly PortGroup[]
   readonly uses: readonly Use[]
   readonly offers: readonly Offer[]

@@ -1,6 +1,6 @@
 import type { Harness } from '../harness/derive'
 import { machinesOf, type Machine } from './machine'
-import { leadClasses, leadsOfPiece } from './lead-classes'
+import { feedLeads, leadClasses } from './lead-classes'
 import type { Offer, Problem } from './problem'
 import { pinnedMilliamps } from './pins'
 import { sortOut } from './sort-out'
@@ -13,9 +13,9 @@ export function problemOf(
   offers: readonly Offer[],
   machine: Machine = machinesOf(harness.build)[0]!,
 ): Problem {
-  const { hosts, pieces, needs } = sortOut(harness, offers, machine)
+  const { hosts, pieces, rowFeeds, needs } = sortOut(harness, offers, machine)
   const classes = leadClasses(harness, hosts, machine)
-  const feedClasses = new Map(pieces.map((piece) => [piece, leadsOfPiece(piece)] as const))
+  const feedClasses = new Map([...pieces, ...rowFeeds].map((kind) => [kind, feedLeads(kind)] as const))
   const everything = [...classes, ...[...feedClasses.values()].flat()]
   const groups = portGroups(harness, { hosts, pieces }, everything)
   const { choices } = harness.build
@@ -23,10 +23,11 @@ export function problemOf(
     machine,
     hosts,
     pieces,
+    rowFeeds,
     classes,
     feedClasses,
     groups,
-    uses: allUses(harness, groups, pieces, everything),
+    uses: allUses(harness, groups, { pieces, rowFeeds }, everything),
     offers,
     needs,
     headroomPercent: choices.headroomPercent,

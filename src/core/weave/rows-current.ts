@@ -84,15 +84,19 @@ function feedAll(writing: Writing, loads: Loads): void {
   const owners = [...feeds.keys()].toSorted((a, b) => Number('allowed' in b) - Number('allowed' in a))
   for (const owner of owners) {
     for (const rail of RAILS) {
-      const load = 'allowed' in owner ? pieceLoad(loads, owner, rail) : hostLoad(writing, loads, owner, rail)
+      const load = 'allowed' in owner ? useLoad(loads, owner, rail) : hostLoad(writing, loads, owner, rail)
       const own = feeds.get(owner)!.filter(({ demand }) => demand.leads.port.wires.includes(rail))
       loads.feed(rail, own, load)
     }
   }
 }
 
-const pieceLoad = (loads: Loads, use: Use, rail: Rail): Load =>
-  isFed(use, rail) ? loads.outlets(use, rail) : { terms: [], most: 0 }
+/** Whether the far end of the row on a use is fed on this rail. How the row's load is shared is not known: all of it may come there. */
+const isFedAtEnd = ({ rowFeed }: Use, rail: Rail) =>
+  rowFeed?.feeds.some(({ id }) => rowFeed.facts.copper(rail, rowFeed.end.id).includes(id)) === true
+
+const useLoad = (loads: Loads, use: Use, rail: Rail): Load =>
+  isFed(use, rail) || isFedAtEnd(use, rail) ? loads.outlets(use, rail) : { terms: [], most: 0 }
 
 function hostLoad({ problem }: Writing, loads: Loads, host: Host, rail: Rail): Load {
   const isOwn = host.facts.all.powers.some((powers) => powers.rail === rail && powers.feeds.length > 0)
@@ -154,7 +158,6 @@ function numbers({ draft, flowsOn, useOf }: Writing, cap: Cap, uses: readonly Us
     const bounded = (most: number, terms: Terms) =>
       draft.row([...terms, ...ports.map(([name]) => [name, -most] as const)], { most: cap.isShared ? most : 0 })
     if (cap.deviceCount !== undefined) bounded(cap.deviceCount, ones(flows))
-    if (cap.chainCount !== undefined) bounded(cap.chainCount, ones(flows))
     if (cap.ledCount === undefined) continue
     const leds: Terms = flows.flatMap(({ variable, demand }) =>
       demand.leads.ledCount > 0 ? [[variable, demand.leads.ledCount] as const] : [],
@@ -165,6 +168,14 @@ function numbers({ draft, flowsOn, useOf }: Writing, cap: Cap, uses: readonly Us
     const over = draft.whole('leds', 1)
     draft.count('minds', [over, 1])
     bounded(cap.ledCount * legs, [...leds, [over, -(most - cap.ledCount * legs)]])
+  }
+}
+
+/** Beyond a stated count a row is fed at its far end as well. */
+function unfedRows({ draft, flowsOn, useOf }: Writing, { chainCount }: Cap, uses: readonly Use[]): void {
+  if (chainCount === undefined) return
+  for (const use of uses.filter(({ rowFeed }) => rowFeed === undefined)) {
+    draft.row([...flowsOn(use).map(({ variable }) => [variable, 1] as const), [useOf(use), -chainCount]], { most: 0 })
   }
 }
 
@@ -181,6 +192,7 @@ function capRows(writing: Writing, loads: Loads): void {
       )
       if (uses.length === 0) continue
       numbers(writing, cap, uses)
+      unfedRows(writing, cap, uses)
       const { rail, milliamps } = cap
       if (rail === undefined || milliamps === undefined) continue
       const bound = { milliamps, pinned: cap.isShared ? problem.pinnedAt(host, cap.ports, rail) : 0 }

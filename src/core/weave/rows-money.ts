@@ -7,8 +7,8 @@ import {
   type Host,
   type Offer,
   type PackOffer,
-  type Piece,
   type Problem,
+  type Stocked,
   type Use,
 } from './problem'
 import type { Writing } from './write-model'
@@ -35,23 +35,25 @@ function pay({ draft }: Writing, variable: string, priceCents: number | undefine
   else if (priceCents > 0) draft.count('cents', [variable, priceCents])
 }
 
-const usesOf = ({ problem }: Writing, piece: Piece) => problem.uses.filter((use) => use.piece === piece)
+const usesOf = ({ problem }: Writing, kind: Stocked) =>
+  problem.uses.filter(({ piece, rowFeed }) => piece === kind || rowFeed === kind)
 
 const used = ({ useOf }: Writing, uses: readonly Use[]): Terms => uses.map((use) => [useOf(use), 1])
 
 function wantedPieces(writing: Writing): readonly Want[] {
-  return writing.problem.pieces.flatMap((piece): readonly Want[] => {
-    const uses = usesOf(writing, piece)
+  const { pieces, rowFeeds } = writing.problem
+  return [...pieces, ...rowFeeds].flatMap((kind): readonly Want[] => {
+    const uses = usesOf(writing, kind)
     const mostCount = uses.reduce((total, use) => total + use.mostCount, 0)
     if (uses.length === 0) return []
     return [
       {
-        partId: piece.facts.part.id,
+        partId: kind.facts.part.id,
         sum: used(writing, uses),
-        ownedCount: piece.owned.length,
+        ownedCount: kind.owned.length,
         needCount: 0,
         mostCount,
-        mostSingles: piece.isOffered ? mostCount : piece.listed.length,
+        mostSingles: kind.isOffered ? mostCount : kind.listed.length,
       },
     ]
   })
@@ -130,10 +132,10 @@ function packs(writing: Writing, wants: readonly Want[]): ReadonlyMap<PackOffer,
 }
 
 /** The price that a part of the build has of itself, for what is on the list already and is not on offer. */
-const ownPriceOf = ({ hosts, pieces, needs }: Problem, wanted: string): number | undefined =>
+const ownPriceOf = ({ hosts, pieces, rowFeeds, needs }: Problem, wanted: string): number | undefined =>
   [
     ...hosts.map(({ facts }) => facts.part),
-    ...pieces.map(({ facts }) => facts.part),
+    ...[...pieces, ...rowFeeds].map(({ facts }) => facts.part),
     ...needs.map(({ part }) => part),
   ].find(({ id }) => id === wanted)?.price?.cents
 
@@ -162,10 +164,10 @@ export function moneyRows(writing: Writing): ReadonlyMap<PackOffer, string> {
     })
     draft.row([...sum, [single, -1], ...inPacks], { most: ownedCount - needCount })
   }
-  for (const piece of problem.pieces) {
-    const uses = used(writing, usesOf(writing, piece))
+  for (const kind of [...problem.pieces, ...problem.rowFeeds]) {
+    const uses = used(writing, usesOf(writing, kind))
     draft.count('boxes', ...uses)
-    if (piece.outlets.length === 1) draft.count('extensions', ...uses)
+    if ('outlets' in kind && kind.outlets.length === 1) draft.count('extensions', ...uses)
   }
   for (const host of problem.hosts) if (!host.isThere) draft.count('boxes', [hostOf(host)!, 1])
   return bought

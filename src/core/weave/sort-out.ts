@@ -1,10 +1,11 @@
 import type { Item } from '../build/schema'
 import type { Harness } from '../harness/derive'
 import { factsOf, type PartFacts } from '../harness/part-facts'
+import { joinsLeads, rowFeedLeads } from '../harness/row-feed'
 import type { Part, Port } from '../parts/schema'
 import type { Machine } from './machine'
 import { hasPin, holdsPins } from './pins'
-import { contentsOf, singleOffer, type Host, type Offer, type Piece } from './problem'
+import { contentsOf, singleOffer, type Host, type Offer, type Piece, type RowFeed, type Stocked } from './problem'
 
 /** So many copies of one box are thought of; more of one kind nobody puts into a machine (common practice, no source). */
 const MOST_COPIES = 3
@@ -44,22 +45,23 @@ const isListed = ({ stock, packId }: Item) => stock === 'toBuy' && packId === un
 export interface Sorted {
   readonly hosts: readonly Host[]
   readonly pieces: readonly Piece[]
+  readonly rowFeeds: readonly RowFeed[]
   /** Things on the list that the plan has no say in: devices, sources, whatever stays in any case. */
   readonly needs: readonly { readonly part: Part; readonly count: number }[]
 }
 
-function pieceOf(facts: PartFacts, items: readonly Item[], isOffered: boolean): Piece | undefined {
+type Held = Omit<Stocked, 'feeds'>
+
+function pieceOf(held: Held): Piece | undefined {
+  const { facts } = held
   const inlet = inletOf(facts)
   if (inlet === undefined) return undefined
   const legs = outlets(facts)
   return {
-    facts,
+    ...held,
     inlet,
     outlets: legs,
     feeds: takers(facts).filter(({ id }) => facts.all.powers.some(({ feeds }) => feeds.includes(id))),
-    owned: items.filter((item) => !isListed(item)),
-    listed: items.filter(isListed),
-    isOffered,
     passes: passesOf(facts, inlet, legs),
     reports: facts.all.reports.some(({ input }) => input === inlet.id),
   }
@@ -67,7 +69,7 @@ function pieceOf(facts: PartFacts, items: readonly Item[], isOffered: boolean): 
 
 /** Whether an offer is no box: something that only hands on what comes in, or a pack with such a thing in it. */
 export const isPieceOffer = (offer: Offer): boolean =>
-  contentsOf(offer).some(({ part }) => inletOf(factsOf(part)) !== undefined)
+  contentsOf(offer).some(({ part }) => inletOf(factsOf(part)) !== undefined || joinsLeads(factsOf(part)))
 
 const hasOutlets = (facts: PartFacts) => outlets(facts).length > 0
 
@@ -86,14 +88,19 @@ export function sortOut(harness: Harness, offers: readonly Offer[], { itemIds }:
     .map((part) => ({ facts: factsOf(part), items: [] }))
   const all = [...held, ...offered]
   // A piece with something pinned to it stays as a whole, and is no stock for anything else.
-  const pieces = all.flatMap(
-    ({ facts, items }) =>
-      pieceOf(
-        facts,
-        items.filter(({ id }) => !holdsPins(harness, id)),
-        singleOffer(offers, facts.part.id) !== undefined,
-      ) ?? [],
+  const stocked = all.map(({ facts, items }): Held => {
+    const free = items.filter(({ id }) => !holdsPins(harness, id))
+    const isOffered = singleOffer(offers, facts.part.id) !== undefined
+    return { facts, owned: free.filter((item) => !isListed(item)), listed: free.filter(isListed), isOffered }
+  })
+  const pieces = stocked.flatMap((kind) => pieceOf(kind) ?? [])
+  const tails = held.flatMap(({ facts }) =>
+    facts.part.ports.filter(({ side, need }) => side === 'gives' && need === 'onward'),
   )
+  const rowFeeds = stocked.flatMap((kind): readonly RowFeed[] => {
+    const leads = rowFeedLeads(kind.facts, tails)
+    return leads === undefined ? [] : [{ ...kind, ...leads }]
+  })
   const isPiece = new Set(pieces.map(({ facts }) => facts))
   const hosts = all
     .filter(({ facts }) => !isPiece.has(facts) && hasOutlets(facts))
@@ -111,12 +118,12 @@ export function sortOut(harness: Harness, offers: readonly Offer[], { itemIds }:
       return [...here, ...bought]
     })
   const isChosen = new Set([
-    ...pieces.flatMap(({ listed }) => listed.map(({ id }) => id)),
+    ...[...pieces, ...rowFeeds].flatMap(({ listed }) => listed.map(({ id }) => id)),
     ...hosts.flatMap(({ isThere, item }) => (isThere || item === undefined ? [] : [item.id])),
   ])
   const needs = [...byPart].flatMap(([part, items]) => {
     const count = items.filter((item) => isListed(item) && !isChosen.has(item.id)).length
     return count === 0 ? [] : [{ part, count }]
   })
-  return { hosts, pieces, needs }
+  return { hosts, pieces, rowFeeds, needs }
 }

@@ -6,7 +6,8 @@ import type { Harness } from '../harness/derive'
 import type { Part } from '../parts/schema'
 import type { Machine } from './machine'
 import { hasPin } from './pins'
-import { contentsOf, type Host, type PackOffer, type Piece } from './problem'
+import { contentsOf, type Host, type PackOffer, type Piece, type RowFeed, type Stocked } from './problem'
+import { rootOf } from './today'
 
 /** A new item, with its part. */
 export interface Bought {
@@ -59,10 +60,22 @@ export class Stock {
   }
 
   /** The piece for a port: the one that is plugged there, else one that lies about, else a new one. */
-  piece({ owned, listed, facts, inlet }: Piece, at: PortRef): Item {
+  piece(piece: Piece, at: PortRef): Item {
+    const { inlet } = piece
+    return this.take(piece, ({ id }) =>
+      this.harness.across({ itemId: id, portId: inlet.id }).some(({ key }) => key === portKey(at)),
+    )
+  }
+
+  /** What feeds the row on a port, chosen as a piece is. */
+  rowFeed(rowFeed: RowFeed, at: PortRef): Item {
+    const { end } = rowFeed
+    const rootOfEnd = ({ id }: Item) => rootOf(this.harness, this.harness.port({ itemId: id, portId: end.id }))
+    return this.take(rowFeed, (item) => rootOfEnd(item) === portKey(at))
+  }
+
+  private take({ owned, listed, facts }: Stocked, isThere: (item: Item) => boolean): Item {
     const free = [...owned, ...listed].filter(({ id }) => !this.used.has(id))
-    const isThere = ({ id }: Item) =>
-      this.harness.across({ itemId: id, portId: inlet.id }).some(({ key }) => key === portKey(at))
     const item = free.find(isThere) ?? free.find(({ id }) => !hasPin(this.harness, id)) ?? this.fresh(facts.part)
     this.used.add(item.id)
     return item

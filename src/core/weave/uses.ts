@@ -9,7 +9,7 @@ import type { Port } from '../parts/schema'
 import { railsWanted } from './lead-classes'
 import { capsAt } from './caps'
 import { holdsPins, isPinnedAt } from './pins'
-import type { Allowed, Host, LeadClass, Piece, PortGroup, Problem, Use } from './problem'
+import type { Allowed, Host, LeadClass, Piece, PortGroup, Problem, RowFeed, Use } from './problem'
 import { isDevice } from './sort-out'
 
 /** The piece that is pinned to a port by its own lead, with nothing pinned to it in turn. */
@@ -164,26 +164,47 @@ function isOfUse(piece: Piece, bare: readonly Allowed[], through: readonly Allow
   return through.some(({ leads }) => !bare.some((allowed) => allowed.leads === leads))
 }
 
+/** Whether a lead is one of a row that this can feed: the last of them has a tail for it. */
+const isFedBy =
+  ({ end }: RowFeed) =>
+  ({ leads }: Allowed): boolean =>
+    leads.isChainable &&
+    leads.facts.part.ports.some(
+      (tail) =>
+        tail.side === 'gives' &&
+        tail.need === 'onward' &&
+        fitOf(leads.port, tail).misfit === 'none' &&
+        fitOf(end, tail).misfit === 'none',
+    )
+
 function usesOf(
   harness: Harness,
   group: PortGroup,
-  offered: readonly Piece[],
+  { pieces: offered, rowFeeds }: Pick<Problem, 'pieces' | 'rowFeeds'>,
   classes: readonly LeadClass[],
 ): readonly Use[] {
   // Where a piece is pinned nothing else goes, and the piece goes nowhere else.
   const pinned = pinnedPieceAt(harness, group.host, group.ports[0]!.id)
   const pieces = pinned === undefined ? offered : offered.filter(({ facts }) => facts === pinned.facts)
   const bare = pinned === undefined ? allowedOn(harness, group, undefined, classes) : []
-  const common = { group, legCount: 1 }
+  const common = { group, legCount: 1, rowFeed: undefined }
   const one = (port: Port, piece: Piece | undefined, allowed: readonly Allowed[], legCount: number): Use => {
     const key = `${group.host.key}.${port.id} ${piece?.facts.part.id ?? ''}`
-    return { key, group, port, piece, isChain: isChained({ allowed }), legCount, mostCount: 1, allowed }
+    return { ...common, key, port, piece, isChain: isChained({ allowed }), legCount, mostCount: 1, allowed }
   }
+  const isBounded = capsAt(group.host.facts, group.ports[0]!).some(({ chainCount }) => chainCount !== undefined)
+  const fed = (port: Port): readonly Use[] =>
+    (isBounded ? rowFeeds : []).flatMap((rowFeed) => {
+      const chain = one(port, undefined, bare.filter(isFedBy(rowFeed)), 1)
+      return chain.allowed.length === 0
+        ? []
+        : [{ ...chain, key: `${chain.key}fed by ${rowFeed.facts.part.id}`, rowFeed }]
+    })
   const own: readonly Use[] =
     bare.length === 0
       ? []
       : isChained({ allowed: bare })
-        ? group.ports.map((port) => one(port, undefined, bare, 1))
+        ? group.ports.flatMap((port) => [one(port, undefined, bare, 1), ...fed(port)])
         : [
             {
               ...common,
@@ -212,8 +233,8 @@ function usesOf(
 export function allUses(
   harness: Harness,
   groups: readonly PortGroup[],
-  pieces: readonly Piece[],
+  things: Pick<Problem, 'pieces' | 'rowFeeds'>,
   classes: readonly LeadClass[],
 ): readonly Use[] {
-  return groups.flatMap((group) => usesOf(harness, group, pieces, classes))
+  return groups.flatMap((group) => usesOf(harness, group, things, classes))
 }

@@ -21,7 +21,7 @@ export interface Writing {
 
 const isFeed = (leads: LeadClass) => leads.facts.all.powers.some(({ feeds }) => feeds.includes(leads.port.id))
 
-/** The demands: leads of devices, of boxes, and of the fed pieces of every use. */
+/** The demands: leads of devices, of boxes, and of the fed pieces and row feeds of every use. */
 function demandsOf(problem: Problem, hostOf: Writing['hostOf'], useOf: Writing['useOf']): readonly Demand[] {
   const fixed = problem.classes.map((leads): Demand => {
     const { host } = leads
@@ -31,7 +31,9 @@ function demandsOf(problem: Problem, hostOf: Writing['hostOf'], useOf: Writing['
     return { key: leads.key, leads, mostCount, dependsOn: name === undefined ? undefined : [[name, 1]], feeds }
   })
   const ofPieces = problem.uses.flatMap((use): readonly Demand[] => {
-    const classes = use.piece === undefined ? [] : problem.feedClasses.get(use.piece)!
+    const classes = [use.piece, use.rowFeed].flatMap((kind) =>
+      kind === undefined ? [] : problem.feedClasses.get(kind)!,
+    )
     const { mostCount } = use
     const dependsOn = [[useOf(use), 1]] as const
     return classes.map((leads) => ({ key: `${use.key} ${leads.port.id}`, leads, mostCount, dependsOn, feeds: use }))

@@ -84,6 +84,27 @@ export function makeLinkFan(fan: LinkFan): Part {
   }
 }
 
+/** A lead from the supply into the last tail of a maker's row, for rows that are longer than their outlet feeds alone. */
+export function makeRowFeed(feed: Named & { readonly link: Link; readonly lengthMm?: number }): Part {
+  const origin = feed.origin ?? 'label'
+  const wires = ['12v', '5v', 'gnd'] as const
+  const end = taking('end', 'row end', { family: 'maker-link', wires }, { need: 'required', leadId: 'end' })
+  return {
+    ...base(feed, 'cable', 'X'),
+    leads: [lead('end', feed.lengthMm, origin), lead('supply', feed.lengthMm, origin)],
+    ports: [
+      { ...end, connector: { ...end.connector, ...feed.link } },
+      taking(
+        'supply',
+        'supply lead',
+        { family: 'sata-power', wires: SATA_WIRES },
+        { need: 'required', leadId: 'supply' },
+      ),
+    ],
+    inside: [{ type: 'joins', ports: ['end', 'supply'], wires }],
+  }
+}
+
 /** A hub that makes more USB headers out of one, with or without a supply lead of its own. */
 export function makeUsbHub(
   hub: Named & { readonly headerCount: number; readonly drawMilliamps?: number; readonly hasSupply?: boolean },
