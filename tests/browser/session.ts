@@ -42,7 +42,12 @@ export function useBrowser() {
     await open(page, path)
     return page
   }
-  const newPage = (path: string) => visit(holder.context!, path)
+  const newPage = async (path: string, theme?: 'light' | 'dark') => {
+    if (theme !== undefined) {
+      await holder.context!.addCookies([{ name: 'loom-theme', value: theme, url: serverUrl() }])
+    }
+    return visit(holder.context!, path)
+  }
   /** A page on a screen that is touched. */
   const newTouchPage = async (path: string) => {
     await holder.context!.close()

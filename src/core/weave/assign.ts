@@ -1,11 +1,10 @@
 import type { Harness } from '../harness/derive'
-import { leadOf } from '../harness/way-ends'
-import { longerBy, runsTo, type Run } from '../harness/ways'
 import type { PlacedPort } from '../harness/wiring'
 import { portKey } from '../build/refs'
 import { groupBy } from '../units/group'
 import type { Filling } from './layout-plan'
 import { Draft, type Demand, type Sums, type Terms } from './model'
+import { reachingBy, runsBetween } from './piece-reach'
 import type { Port } from '../parts/schema'
 import { caseNumber, isNumbered } from './case-order'
 import { standing } from './today'
@@ -54,31 +53,26 @@ function numbered(harness: Harness, seats: readonly Seat[]): readonly PlacedPort
   return leads.toSorted((a, b) => caseNumber(harness, a.item.id) - caseNumber(harness, b.item.id))
 }
 
-/** The runs of a lead from its device to a port; none where no place is said. */
-function runsOf(harness: Harness, { filling, port, lead }: Seat): readonly Run[] {
+/** The port of a seat; undefined where its box is not on the bench yet. */
+function portOf(harness: Harness, { filling, port }: Seat): PlacedPort | undefined {
   const { item } = filling.use.group.host
-  return item === undefined ? [] : runsTo(harness, lead, harness.port({ itemId: item.id, portId: port.id }))
+  return item && harness.port({ itemId: item.id, portId: port.id })
 }
 
 /** What it counts for that a lead does not reach by way of its piece, and that it only just does. */
-const TOO_SHORT = 100
-const HARDLY = 1
+const REACH_COSTS = { no: 100, hardly: 1, well: 0 } as const
 
 /** Whether a lead reaches its port together with the lead of the piece there; bare leads are alike in that already. */
 function reachCost(harness: Harness, seat: Seat): number {
   const { piece } = seat.filling.use
-  if (piece === undefined) return 0
-  const moreMm = leadOf({ facts: piece.facts, port: piece.inlet })?.lengthMm?.value
-  const costs = runsOf(harness, seat).map((run) => {
-    const verdict = longerBy(run, moreMm)
-    return verdict === 'no' ? TOO_SHORT : verdict === 'tight' || verdict === 'inSight' ? HARDLY : 0
-  })
-  return Math.max(0, ...costs)
+  const to = portOf(harness, seat)
+  return piece === undefined || to === undefined ? 0 : REACH_COSTS[reachingBy(harness, seat.lead, to, piece)]
 }
 
 /** The way of a lead in whole mm; 0 where nothing is known of it. */
 function wayMm(harness: Harness, seat: Seat): number {
-  const runs = runsOf(harness, seat)
+  const to = portOf(harness, seat)
+  const runs = to === undefined ? [] : runsBetween(harness, seat.lead, to)
   const known = runs.flatMap(({ leastMm }) => leastMm ?? [])
   return known.length === 0 ? 0 : Math.round(Math.min(...known))
 }

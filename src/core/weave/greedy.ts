@@ -21,12 +21,15 @@ const hunger = ({ leads }: Demand) => Math.max(0, ...leads.milliamps.values())
 type Manner = 'cheap' | 'roomy'
 
 /**
- * A first plan, lead by lead, each bringing what it needs with it: the better of two, one that looks at what each step
- * costs, and one that fills what is open and then opens what takes most. It keeps all rows, and is not claimed to be best.
+ * A first plan, lead by lead, each bringing what it needs with it: the best of three, one that looks at what each step
+ * costs, one that fills what is open and then opens what takes most, and one that begins with what is wired today. It
+ * keeps all rows, and is not claimed to be best.
  */
 export function greedyPlan(model: Model, known: readonly Placements[] = []): Values {
+  const today = model.keepers.length === 0 ? [] : [new Greedy(model, 'cheap').plan([], model.keepers)]
   const ledgers = [
     ...(['cheap', 'roomy'] as const).map((manner) => new Greedy(model, manner).plan([])),
+    ...today,
     // What was good for other goals may be good for these.
     ...known.map((placements) => new Greedy(model, 'cheap').plan(placements)),
   ]
@@ -105,6 +108,7 @@ class Greedy {
       }
     }
     for (const demand of order) while (this.isLoose(demand) && this.share(demand)) continue
+    ledger.reap()
     return ledger
   }
 

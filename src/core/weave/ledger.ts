@@ -76,6 +76,22 @@ export class Ledger {
     })
   }
 
+  /** Raises what is wanted for its own sake, such as free room, as far as the rows let it. */
+  reap(): void {
+    this.model.variables.forEach(({ most }, at) => {
+      if (!this.goalParts[at]!.some(({ factor }) => factor < 0)) return
+      const rooms = this.parts[at]!.map(({ row, factor }) => this.roomIn(row, factor))
+      const by = Math.min(most - this.amounts[at]!, ...rooms)
+      if (by > SLACK) this.note(at, by)
+    })
+  }
+
+  /** How far a variable of this factor may be raised before the row is at its bound. */
+  private roomIn(row: number, factor: number): number {
+    const { least = -Infinity, most = Infinity } = this.rows[row]!
+    return ((factor > 0 ? most : least) - this.sums[row]!) / factor
+  }
+
   /** Whether all rows hold after a change, with nothing else changed. */
   private isKeptBy(at: number, by: number): boolean {
     this.move(at, by)
@@ -200,11 +216,15 @@ export class Ledger {
   }
 }
 
-/** A plan without what it has no use for: a solver leaves that lying about, as long as the goal at hand does not count it. */
+/**
+ * A plan without what it has no use for, and with all that it has room for: a solver leaves both as they fall, as long as
+ * the goal at hand does not count them.
+ */
 export function tidied(model: Model, values: Values): Values {
   const ledger = new Ledger(model)
   for (const [name, amount] of values) ledger.force(name, amount)
   ledger.tidy()
+  ledger.reap()
   return ledger.values()
 }
 

@@ -60,6 +60,8 @@ export interface Flow {
   readonly use: Use
   /** The minds that each of them brings. */
   readonly minds: number
+  /** So many of them reach well; each one more is a mind. */
+  readonly wellCount: number
 }
 
 /** Something that has to be there, and the variable that says it is not. */

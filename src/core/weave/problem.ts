@@ -78,10 +78,14 @@ export interface PortGroup {
   readonly cableKey: string
 }
 
-/** How a class fares on a use: how many minds each lead of it brings. */
+/** How a class fares on a use: how many minds each lead of it brings, and how many of its leads reach. */
 export interface Allowed {
   readonly leads: LeadClass
   readonly minds: number
+  /** How many of its leads reach there at all. */
+  readonly reachCount: number
+  /** How many reach more than only just. */
+  readonly wellCount: number
 }
 
 /** One way to use ports of a group: bare, as the start of a chain that is fed at its end or not, or with a piece. */

@@ -210,9 +210,21 @@ function apart({ draft, flows }: Writing): void {
   }
 }
 
-/** What costs something by where a lead is. */
+/** What costs something by where a lead is, and by whether it only just reaches by way of a piece. */
 function minds({ draft, flows }: Writing): void {
-  for (const flow of flows) if (flow.minds > 0) draft.count('minds', [flow.variable, flow.minds])
+  for (const { variable, minds: each, wellCount, demand } of flows) {
+    if (each > 0) draft.count('minds', [variable, each])
+    if (wellCount >= demand.mostCount) continue
+    const hardly = draft.whole('hardly', demand.mostCount)
+    draft.count('minds', [hardly, 1])
+    draft.row(
+      [
+        [variable, 1],
+        [hardly, -1],
+      ],
+      { most: wellCount },
+    )
+  }
 }
 
 /** How many leads stay where they are: on the same port, by the same kind of piece. */

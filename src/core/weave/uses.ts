@@ -8,6 +8,7 @@ import { fitOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
 import { railsWanted } from './lead-classes'
 import { capsAt } from './caps'
+import { reachersOf } from './piece-reach'
 import { holdsPins, isPinnedAt } from './pins'
 import type { Allowed, Host, LeadClass, Piece, PortGroup, Problem, RowFeed, Use } from './problem'
 import { isDevice } from './sort-out'
@@ -150,7 +151,9 @@ function allowedOn(
 ): readonly Allowed[] {
   return classes.flatMap((leads) => {
     const minds = mindsOf(harness, group, piece, leads)
-    return minds === undefined ? [] : [{ leads, minds }]
+    if (minds === undefined) return []
+    const reachers = reachersOf(harness, group, piece, leads)
+    return reachers.reachCount === 0 ? [] : [{ leads, minds, ...reachers }]
   })
 }
 

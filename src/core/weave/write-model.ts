@@ -58,10 +58,18 @@ function flowsOf(draft: Draft, { uses, headroomPercent }: Problem, demands: read
   return uses.flatMap((use) =>
     use.allowed.flatMap((allowed: Allowed) =>
       (byClass.get(allowed.leads) ?? []).flatMap((demand): readonly Flow[] => {
-        const most = mostOn(use, demand)
+        const most = Math.min(mostOn(use, demand), allowed.reachCount)
         if (most === 0) return []
         const minds = allowed.minds + tightOnItsOwn(use, demand.leads, headroomPercent)
-        return [{ variable: draft.variable('n', most, { isWhole: true, provides: false }), demand, use, minds }]
+        return [
+          {
+            variable: draft.variable('n', most, { isWhole: true, provides: false }),
+            demand,
+            use,
+            minds,
+            wellCount: allowed.wellCount,
+          },
+        ]
       }),
     ),
   )
