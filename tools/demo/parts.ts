@@ -177,6 +177,7 @@ const linked: readonly Part[] = [
     note: 'Brings supply to the far end of a row of four.',
     link: GARLAND,
     lengthMm: 400,
+    gaugeAwg: 22,
     priceCents: 890,
   }),
   makeLinkFan({

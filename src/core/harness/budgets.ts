@@ -40,7 +40,7 @@ export interface Budget extends Sum {
   readonly name: string | undefined
 }
 
-/** A share whose other shares are all in the same sum is the whole, and stands there once. */
+/** A share beside the whole it is part of, or beside all the other shares, is the whole, and stands there once. */
 function wholeAgain(terms: readonly Term[]): readonly Term[] {
   if (terms.every(({ sharedByCount }) => sharedByCount === undefined)) return terms
   const groups = new Map<Term, Term[]>()
@@ -50,7 +50,10 @@ function wholeAgain(terms: readonly Term[]): readonly Term[] {
     if (group === undefined) groups.set(origin, [term])
     else group.push(term)
   }
-  return [...groups].map(([origin, group]) => (group.length === group[0]!.sharedByCount ? origin : group[0]!))
+  return [...groups].map(([origin, group]) => {
+    const hasWhole = group.some(({ sharedByCount }) => sharedByCount === undefined)
+    return hasWhole || group.length === group[0]!.sharedByCount ? origin : group[0]!
+  })
 }
 
 /** How a set of terms stands against a limit, under the build's headroom. */

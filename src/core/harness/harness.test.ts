@@ -38,6 +38,38 @@ describe('sums', () => {
     expect(feed.knownAmps).toBeCloseTo(0.25 + 0.25 + 0.18 + 0.18, 12)
   })
 
+  const fedRow = (plug: string) =>
+    bench(
+      ['S1: supply-850', 'B1: box-garland', 'F1 F2 F3 F4: fan-garland', 'X1: row-feed-garland'],
+      [
+        'B1.supply1 > S1.A_1',
+        'F1.link > B1.link1',
+        'F2.link > F1.linkOut',
+        'F3.link > F2.linkOut',
+        'F4.link > F3.linkOut',
+        'X1.end > F4.linkOut',
+        `X1.supply > S1.${plug}` as 'X1.supply > S1.B_1',
+      ],
+    )
+
+  test('what feeds the far end of a row may carry all of it, and so may the outlet', () => {
+    const build = fedRow('B_1')
+    // By hand: four fans of 0.20 A.
+    expect(budgetAt(build, 's1.B_1')).toMatchObject({ knownAmps: 0, state: 'within' })
+    expect(budgetAt(build, 's1.B_1').mostAmps).toBeCloseTo(0.8, 12)
+    expect(budgetAt(build, 'b1.link1').knownAmps).toBeCloseTo(0.8, 12)
+    expect(budgetAt(build, 's1.A_1').knownAmps).toBeCloseTo(0.8, 12)
+    expect(sumText(build, budgetAt(build, 's1.B_1', '5v'))).toContain('F1 up to 0.32 (8 LEDs × 40 mA)')
+  })
+
+  test('a cable that feeds a row from both of its ends carries it once', () => {
+    const cable = derive(fedRow('A_2')).budgets.find(
+      ({ name, rail, terms }) => name !== undefined && rail === '12v' && terms.length > 0,
+    )!
+    expect(cable.knownAmps).toBeCloseTo(0.8, 12)
+    expect(cable.mostAmps).toBeCloseTo(0.8, 12)
+  })
+
   test('an unpowered hub passes its load on to the header', () => {
     const build = bench(
       ['M1: board-middle', 'H1: hub-plain-5', 'F1 F2: fan-140'],

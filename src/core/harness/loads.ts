@@ -39,6 +39,35 @@ function ownConsumers({ item, facts }: PlacedPort, rail: Rail, portIds: readonly
     .map((consumer) => ({ consumer, at: { itemId: item.id, portId: supplyPortOf(consumer) } }))
 }
 
+/** The outlet that a row hangs on, found from one of its tails; undefined where the row hangs on nothing. */
+function outletAbove(wiring: Wiring, tail: PlacedPort, rail: Rail): PortRef | undefined {
+  const seen = new Set<string>()
+  let at: PlacedPort | undefined = tail
+  while (at !== undefined && at.port.need === 'onward' && !seen.has(at.key)) {
+    seen.add(at.key)
+    const { item, facts, port }: PlacedPort = at
+    at = facts
+      .copper(rail, port.id)
+      .filter((portId) => facts.portById.get(portId)?.side === 'takes')
+      .flatMap((portId) => wiring.across({ itemId: item.id, portId }))
+      .find((other) => other.port.side === 'gives')
+  }
+  return at === undefined || at.port.need === 'onward' ? undefined : at.ref
+}
+
+/**
+ * The outlets of the rows into whose tails another lead of this part goes, in the same copper: what comes in by this lead
+ * feeds the row from its far end, beside the outlet.
+ */
+function rowsFed(wiring: Wiring, { item, facts, port }: PlacedPort, rail: Rail): readonly PortRef[] {
+  return facts
+    .copper(rail, port.id)
+    .filter((portId) => portId !== port.id && facts.portById.get(portId)?.side === 'takes')
+    .flatMap((portId) => wiring.across({ itemId: item.id, portId }))
+    .filter((other) => other.port.need === 'onward')
+    .flatMap((tail) => outletAbove(wiring, tail, rail) ?? [])
+}
+
 export function makeLoads(wiring: Wiring, glow: Glow = FULL_WHITE): Loads {
   const drawOf = (consumer: Consumer, at: PortRef) => drawAtGlow(glow, consumer, at)
   const memo = new Map<number, readonly Term[]>()
@@ -96,6 +125,9 @@ export function makeLoads(wiring: Wiring, glow: Glow = FULL_WHITE): Loads {
       const onward = copper
         .filter((portId) => portId !== ref.portId && placed.facts.portById.get(portId)?.side === 'gives')
         .flatMap((portId) => from({ itemId: ref.itemId, portId }, rail))
+      const rows = rowsFed(wiring, placed, rail).flatMap((outlet) => from(outlet, rail))
+      // The row holds the part's own draw as well, where it is one of its devices.
+      if (rows.length > 0) return [...rows.map((term) => asShare(term, 2)), ...passedOn(ref, rail)]
       const own = ownConsumers(placed, rail, copper).map(({ consumer, at }) => drawOf(consumer, at))
       return [...own, ...onward, ...passedOn(ref, rail)]
     })

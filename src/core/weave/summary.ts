@@ -6,6 +6,7 @@ import type { PlacedPort } from '../harness/wiring'
 import { FAMILY_FACTS, type Family } from '../parts/connectors'
 import { plugKind } from '../parts/mating'
 import { groupBy } from '../units/group'
+import { budgetName } from '../wording/budget-name'
 import { candidateText } from '../wording/candidate-text'
 import { listNames } from '../wording/text'
 
@@ -57,7 +58,7 @@ export function reasonFor(harness: Harness, lead: PortRef): string {
     after.limit === undefined
       ? []
       : [
-          `${budget.name ?? harness.name(budget.at[0]!)} ${after.knownAmps.toFixed(2)} of ${after.limit.value.toFixed(2)} A`,
+          `${budgetName(harness, budget)} ${after.knownAmps.toFixed(2)} of ${after.limit.value.toFixed(2)} A`,
         ],
   )
   const rests = sums.length === 0 ? '' : `rests on ${sums.slice(0, 2).join(', ')}`

@@ -1,6 +1,6 @@
 import { portKey } from '../build/refs'
 import type { PortRef } from '../formats/schema-kit'
-import type { Candidate } from '../harness/candidates'
+import type { BudgetChange, Candidate } from '../harness/candidates'
 import type { Harness } from '../harness/derive'
 import { FAMILY_FACTS, type Wire } from '../parts/connectors'
 import { RAIL_VOLTS } from '../physics/amps'
@@ -15,14 +15,30 @@ const LOST_WORDS: Partial<Record<Wire, string>> = {
   data: 'no light data',
 }
 
-function sumWords({ changes }: Candidate): string {
-  const tightest = changes.find(({ after }) => after.limit !== undefined) ?? changes[0]
+/** How full a limit would be; what is not known fills nothing. */
+const fillingOf = ({ after: { limit, mostAmps } }: BudgetChange): number =>
+  limit === undefined || limit.value === 0 ? 0 : mostAmps / limit.value
+
+/** The limit that decides: the fullest, and the nearest of those that are as full. */
+function tightestOf({ changes }: Candidate): BudgetChange | undefined {
+  const [first, ...rest] = changes.filter(({ after }) => after.limit !== undefined)
+  return first === undefined ? changes[0] : rest.reduce((a, b) => (fillingOf(b) > fillingOf(a) ? b : a), first)
+}
+
+/** A limit that several ports share is told apart from the port's own. */
+function sharedWords({ budget: { at, name } }: BudgetChange): string {
+  return at.length < 2 ? '' : name === undefined ? ' together' : ` on ${name}`
+}
+
+function sumWords(candidate: Candidate, isShort = false): string {
+  const tightest = tightestOf(candidate)
   if (tightest === undefined) return 'fits'
   const { budget, after } = tightest
   if (after.limit === undefined) return `limit unknown, ${after.knownAmps.toFixed(2)} A there`
   const decimals = formatAlike([budget.knownAmps, after.knownAmps, after.limit.value])
   const show = (amps: number) => amps.toFixed(decimals)
-  return `${show(budget.knownAmps)} to ${show(after.knownAmps)} of ${show(after.limit.value)} A`
+  const shared = isShort ? '' : sharedWords(tightest)
+  return `${show(budget.knownAmps)} to ${show(after.knownAmps)} of ${show(after.limit.value)} A${shared}`
 }
 
 function misfitWords(harness: Harness, lead: PortRef, { misfit, to }: Candidate): string {
@@ -130,7 +146,7 @@ export function candidateShortText(harness: Harness, lead: PortRef, candidate: C
     case 'unknown':
     case 'tight':
     case 'over':
-      return sumWords(candidate)
+      return sumWords(candidate, true)
     case 'unfed':
       return 'not fed yet'
     case 'short':

@@ -9,6 +9,7 @@ import { circuitOf, lightVoltsIn, voltsAt } from '../harness/electric'
 import type { Command } from '../harness/speed'
 import { railOrigin, wayUp, type Way } from '../harness/upstream'
 import { sameRef } from '../build/refs'
+import { budgetName } from './budget-name'
 import { sumText } from './sum-text'
 import { countOf, listNames } from './text'
 
@@ -27,11 +28,6 @@ function budgetsOn(harness: Harness, start: PortRef, way: Way, rail: Rail): read
   return [...new Set(places.flatMap((ref) => harness.budgetsAt(ref)))].filter((budget) => budget.rail === rail)
 }
 
-function placeOf(harness: Harness, { at, name }: Budget): string {
-  const [first] = at
-  return first === undefined || at.length > 1 ? (name ?? 'outlets together') : harness.name(first)
-}
-
 function supplyLines(harness: Harness, ref: PortRef, rail: Rail): readonly string[] {
   const { port } = harness.port(ref)
   const way = wayUp(harness, ref, (placed) => railOrigin(placed, rail))
@@ -41,7 +37,7 @@ function supplyLines(harness: Harness, ref: PortRef, rail: Rail): readonly strin
   })
   const title = `${RAIL_VOLTS[rail]} V supply`
   const sums = budgetsOn(harness, ref, way, rail).map(
-    (budget) => `${INDENT}${placeOf(harness, budget)}: ${sumText(harness.build, budget)}`,
+    (budget) => `${INDENT}${budgetName(harness, budget)}: ${sumText(harness.build, budget)}`,
   )
   if (port.side === 'gives') return sums.length === 0 ? [] : [`${title}: given here`, ...sums]
   if (stops.length === 0) return [`${title}: loose`]

@@ -85,13 +85,15 @@ export function makeLinkFan(fan: LinkFan): Part {
 }
 
 /** A lead from the supply into the last tail of a maker's row, for rows that are longer than their outlet feeds alone. */
-export function makeRowFeed(feed: Named & { readonly link: Link; readonly lengthMm?: number }): Part {
+export function makeRowFeed(
+  feed: Named & { readonly link: Link; readonly lengthMm?: number; readonly gaugeAwg?: number },
+): Part {
   const origin = feed.origin ?? 'label'
   const wires = ['12v', '5v', 'gnd'] as const
   const end = taking('end', 'row end', { family: 'maker-link', wires }, { need: 'required', leadId: 'end' })
   return {
     ...base(feed, 'cable', 'X'),
-    leads: [lead('end', feed.lengthMm, origin), lead('supply', feed.lengthMm, origin)],
+    leads: ['end', 'supply'].map((id) => lead(id, feed.lengthMm, origin, feed.gaugeAwg)),
     ports: [
       { ...end, connector: { ...end.connector, ...feed.link } },
       taking(

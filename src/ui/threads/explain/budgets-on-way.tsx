@@ -1,18 +1,15 @@
 import type { Budget } from '@/core/harness/budgets'
 import type { Harness } from '@/core/harness/derive'
 import { RAIL_VOLTS } from '@/core/physics/amps'
+import { budgetName } from '@/core/wording/budget-name'
 import { useHarness } from '@/ui/build/context'
 import { BudgetBar } from '../budget-bar'
 import { barOf } from '../row-view'
 import { SumTable } from './sum-table'
 
-/** What a limit is the limit of. */
-export function nameOfBudget(harness: Harness, { name, at, rail }: Budget): string {
-  const [first] = at
-  const volts = `${RAIL_VOLTS[rail]} V`
-  if (first === undefined) return `${name ?? 'limit'}, ${volts}`
-  if (at.length > 1) return `${harness.port(first).item.mark} ${name ?? 'outlets together'}, ${volts}`
-  return `${harness.name(first)}, ${volts}`
+/** What a limit is the limit of, and on which rail. */
+export function nameOfBudget(harness: Harness, budget: Budget): string {
+  return `${budgetName(harness, budget)}, ${RAIL_VOLTS[budget.rail]} V`
 }
 
 /** Every limit on a way to the supply, nearest first, each with its bar; opened, its sum line by line. */

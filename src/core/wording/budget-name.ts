@@ -1,0 +1,9 @@
+import type { Budget } from '../harness/budgets'
+import type { Harness } from '../harness/derive'
+
+/** What a limit is the limit of: one port, or several of a thing together, such as a cable of its plugs. */
+export function budgetName(harness: Harness, { name, at }: Pick<Budget, 'name' | 'at'>): string {
+  const [first] = at
+  if (first === undefined) return name ?? 'limit'
+  return at.length > 1 ? `${harness.port(first).item.mark} ${name ?? 'outlets together'}` : harness.name(first)
+}
