@@ -57,9 +57,7 @@ export function reasonFor(harness: Harness, lead: PortRef): string {
   const sums = (here?.changes ?? []).flatMap(({ budget, after }) =>
     after.limit === undefined
       ? []
-      : [
-          `${budgetName(harness, budget)} ${after.knownAmps.toFixed(2)} of ${after.limit.value.toFixed(2)} A`,
-        ],
+      : [`${budgetName(harness, budget)} ${after.knownAmps.toFixed(2)} of ${after.limit.value.toFixed(2)} A`],
   )
   const rests = sums.length === 0 ? '' : `rests on ${sums.slice(0, 2).join(', ')}`
   const other =
