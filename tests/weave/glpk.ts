@@ -3,7 +3,8 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { lpText } from '../../src/core/weave/lp'
-import type { Row, Sums, Terms } from '../../src/core/weave/model'
+import type { GoalKey, Model, Row, Sums, Terms } from '../../src/core/weave/model'
+import type { Reached } from '../../src/core/weave/weave'
 
 /** What GLPK (a general-purpose solver, from Debian) makes of a goal, with rows that hold besides; undefined where it takes too long. */
 export function glpk(
@@ -24,3 +25,24 @@ export function glpk(
     rmSync(folder, { recursive: true })
   }
 }
+
+/** What GLPK makes of goals of a model in their order, each with those before it held at what we found. */
+export function glpkOf(
+  model: Model,
+  reached: readonly Reached[],
+  keys: readonly GoalKey[],
+): readonly { readonly goal: GoalKey; readonly value: number | undefined; readonly isProven: boolean }[] {
+  const held: Row[] = []
+  return model.goals
+    .filter(({ key }) => keys.includes(key))
+    .map(({ key, terms }) => {
+      const value = glpk(model, { terms }, held, 60)
+      const most = reached.find(({ goal }) => goal === key)!.value
+      held.push({ name: `held${held.length}`, terms, least: undefined, most, menders: [] })
+      return { goal: key, value, isProven: true }
+    })
+}
+
+/** Our answers to the same goals, to be compared. */
+export const oursOf = (reached: readonly Reached[], keys: readonly GoalKey[]) =>
+  reached.filter(({ goal }) => keys.includes(goal)).map(({ goal, value, isProven }) => ({ goal, value, isProven }))

@@ -2,7 +2,6 @@ import { performance } from 'node:perf_hooks'
 import { derive, type Harness } from '../../src/core/harness/derive'
 import { judge } from '../../src/core/weave/plan-edits'
 import { planOf } from '../../src/core/weave/plan'
-import type { Row } from '../../src/core/weave/model'
 import type { SingleOffer } from '../../src/core/weave/problem'
 import { propose, type Manner } from '../../src/core/weave/proposals'
 import { problemOf } from '../../src/core/weave/read-problem'
@@ -12,7 +11,7 @@ import { modelOf } from '../../src/core/weave/write-model'
 import { boughtTexts } from '../../src/core/wording/plan-text'
 import { openHighs } from '../../src/solver/highs'
 import { bench, partNamed } from '../support/bench'
-import { glpk } from './glpk'
+import { glpkOf, oursOf } from './glpk'
 
 let solver: Solver
 beforeAll(async () => {
@@ -107,13 +106,8 @@ test('without a feed the tenth fan stays loose, and is told so', () => {
 test.each([8, 10, 12])('GLPK comes to the same with %i fans', (fanCount) => {
   const model = modelOf(problemOf(rows(fanCount), [offer('row-feed-garland', 890), offer('box-garland', 2500)]))
   const { reached } = weave(solver, model, { seconds: 30, now })!
-  const held: Row[] = []
-  for (const goal of model.goals.filter(({ key }) => ['loose', 'minds', 'cents', 'boxes'].includes(key))) {
-    const ours = reached.find((entry) => entry.goal === goal.key)!
-    expect(ours.isProven).toBe(true)
-    expect({ goal: goal.key, value: glpk(model, goal, held, 60) }).toEqual({ goal: goal.key, value: ours.value })
-    held.push({ name: `held${held.length}`, terms: goal.terms, least: undefined, most: ours.value, menders: [] })
-  }
+  const keys = ['loose', 'minds', 'cents', 'boxes'] as const
+  expect(oursOf(reached, keys)).toEqual(glpkOf(model, reached, keys))
 })
 
 const ROW_OF_FOUR = [
@@ -136,6 +130,15 @@ test('a feed that is there is used where a row wants one: of two the one that ha
   expect(boughtIds(proposal)).toEqual([])
   expect(rowsOf(proposal)).toContain('F1 F2 F3 F4 X2')
   expect(proposal.plan.spare.map(({ mark }) => mark)).toEqual(['X1'])
+})
+
+test('one whose end is pinned stays as it is, with both of its leads', () => {
+  const { build } = rows(4, ['X1 X2: row-feed-garland'], ROW_OF_FOUR)
+  const threads = build.threads.map((thread) => (thread.from.portId === 'end' ? { ...thread, pinned: true } : thread))
+  const proposal = planFor(derive({ ...build, threads }), [], 'mend')
+  const across = (portId: string) => proposal.after.across({ itemId: 'x2', portId }).map(({ key }) => key)
+  expect([across('end'), across('supply')]).toEqual([['f4.linkOut'], ['s1.B_1']])
+  expect(proposal.verdicts.counts.stop).toBe(0)
 })
 
 test('one that no row wants is left loose on purpose', () => {

@@ -33,13 +33,20 @@ function startBy({ all }: PartFacts, port: Port, rated: number): number {
   return known.length === 0 ? rated : known.reduce((sum, milliamps) => sum + milliamps, 0)
 }
 
+/** The tail that hands on what comes in by a lead. */
+export const tailOf = ({ part }: PartFacts, port: Port): Port | undefined =>
+  part.ports.find((other) => other.side === 'gives' && other.need === 'onward' && fitOf(port, other).misfit === 'none')
+
+/** Whether something is pinned to the tail behind a lead, so that nothing else follows there. */
+export function isLastByPin(harness: Harness, { facts, port, item }: PlacedPort): boolean {
+  const tail = tailOf(facts, port)
+  return tail !== undefined && isPinnedAt(harness, { itemId: item.id, portId: tail.id })
+}
+
 /** What a lead is, whoever's it is. */
 function kindOf(facts: PartFacts, port: Port) {
   const motors = facts.all.motor.filter((motor) => motor.port === port.id || motor.tachPort === port.id)
   const lights = facts.all.light.filter(({ input }) => input === port.id)
-  const onward = facts.part.ports.find(
-    (other) => other.side === 'gives' && other.need === 'onward' && fitOf(port, other).misfit === 'none',
-  )
   const milliamps = drawsBy(facts, port)
   return {
     port,
@@ -50,7 +57,7 @@ function kindOf(facts: PartFacts, port: Port) {
     isPump: motors.some(({ pump }) => pump === true),
     isLight: lights.length > 0,
     ledCount: lights.reduce((sum, { addressedLedCount }) => sum + (addressedLedCount?.value ?? 0), 0),
-    isChainable: onward !== undefined,
+    isChainable: tailOf(facts, port) !== undefined,
   }
 }
 
@@ -90,8 +97,10 @@ function reachOf(harness: Harness, lead: PlacedPort): Reach {
 
 function classOf(harness: Harness, leads: readonly PlacedPort[], reach: Reach): LeadClass {
   const [first] = leads
+  const kind = kindOf(first!.facts, first!.port)
   return {
-    ...kindOf(first!.facts, first!.port),
+    ...kind,
+    isChainable: kind.isChainable && !isLastByPin(harness, first!),
     key: first!.key,
     leads,
     host: undefined,
@@ -148,7 +157,13 @@ export function leadClasses(harness: Harness, hosts: readonly Host[], { itemIds 
       const schools = [speedSchool(harness.build, item.id)?.wanted, lightSchool(harness.build, item.id)?.wanted]
       const far = [...reach.unreached].toSorted().join()
       const near = [...reach.hardlyReached].toSorted().join()
-      const where = [groupKeyOf(harness, placed), isRadiatorFan(harness, placed), far, near]
+      const where = [
+        groupKeyOf(harness, placed),
+        isRadiatorFan(harness, placed),
+        isLastByPin(harness, placed),
+        far,
+        near,
+      ]
       return [item.partId, port.id, ...schools, ...where].join(' ')
     },
   )

@@ -1,4 +1,6 @@
-import type { Build, Item } from '../build/schema'
+import type { Build, Item, Thread } from '../build/schema'
+import { factsOf } from '../harness/part-facts'
+import { joinsLeads } from '../harness/row-feed'
 import type { Verdicts } from '../rules/check'
 import type { Severity } from '../rules/rule'
 
@@ -24,10 +26,21 @@ export function machinesOf({ name, items, assemblies = [] }: Build): readonly Ma
   return others.length === 0 ? own : [...own, { assemblyId: undefined, name: 'in no machine', itemIds: idsOf(others) }]
 }
 
-/** The build with every thread that leaves the machine pinned: no plan for the machine touches those. */
+/**
+ * The build with every thread pinned that no plan for the machine touches: those that leave it, and all leads of a part
+ * that only joins them, where one of them is pinned.
+ */
 export function heldFast(build: Build, { itemIds }: Machine): Build {
+  const joining = new Set(build.parts.filter((part) => joinsLeads(factsOf(part))).map(({ id }) => id))
+  const isPinned = ({ pinned, from, to }: Thread) =>
+    pinned === true || !itemIds.has(from.itemId) || !itemIds.has(to.itemId)
+  const held = new Set(
+    build.items
+      .filter(({ id, partId }) => joining.has(partId) && build.threads.some((t) => t.from.itemId === id && isPinned(t)))
+      .map(({ id }) => id),
+  )
   const threads = build.threads.map((thread) =>
-    itemIds.has(thread.from.itemId) && itemIds.has(thread.to.itemId) ? thread : { ...thread, pinned: true },
+    isPinned(thread) || held.has(thread.from.itemId) ? { ...thread, pinned: true } : thread,
   )
   return { ...build, threads }
 }

@@ -5,7 +5,7 @@ import { freshThreadId, portKey } from '../build/refs'
 import type { Build, Thread } from '../build/schema'
 import { derive, type Harness } from '../harness/derive'
 import { check, mendsFor } from '../rules/check'
-import { saidOf, type Said } from './machine'
+import { heldFast, saidOf, type Said } from './machine'
 import { itemsOf, type Plan } from './plan'
 
 const WHY_SPARE = 'not needed in this plan'
@@ -13,17 +13,19 @@ const WHY_UNASKED = 'not used in this plan'
 
 const linkKey = (thread: Pick<Thread, 'from' | 'to'>) => `${portKey(thread.from)} ${portKey(thread.to)}`
 
-/** Whether a plan has a say in a thread: it is pinned nowhere, and leaves the machine at neither end. */
-const mayGo =
-  ({ machine: { itemIds } }: Plan) =>
-  ({ pinned, from, to }: Thread) =>
-    pinned !== true && itemIds.has(from.itemId) && itemIds.has(to.itemId)
+/** Whether a plan has a say in a thread. */
+function mayGo({ build }: Harness, { machine }: Plan): (thread: Thread) => boolean {
+  const free = heldFast(build, machine).threads.filter(({ pinned }) => pinned !== true)
+  const ids = new Set(free.map(({ id }) => id))
+  return ({ id }) => ids.has(id)
+}
 
 /** Leads that stay loose by the plan, with the reason: of what is not needed, and those that only add comfort to a box. */
 function leftLoose(harness: Harness, plan: Plan): readonly SingleEdit[] {
+  const isOpen = mayGo(harness, plan)
   const plugged = new Set([
     ...plan.links.map(({ from }) => portKey(from)),
-    ...harness.threads.filter((thread) => !mayGo(plan)(thread)).map(({ from }) => portKey(from)),
+    ...harness.threads.filter((thread) => !isOpen(thread)).map(({ from }) => portKey(from)),
   ])
   const spare = new Set(plan.spare.map(({ id }) => id))
   const devices = new Set(plan.loose.map(({ key }) => key))
@@ -43,7 +45,8 @@ function leftLoose(harness: Harness, plan: Plan): readonly SingleEdit[] {
 function editsOf(harness: Harness, plan: Plan): readonly SingleEdit[] {
   const { build } = harness
   const wanted = new Set(plan.links.map(linkKey))
-  const staying = build.threads.filter((thread) => !mayGo(plan)(thread) || wanted.has(linkKey(thread)))
+  const isOpen = mayGo(harness, plan)
+  const staying = build.threads.filter((thread) => !isOpen(thread) || wanted.has(linkKey(thread)))
   const stays = new Set(staying.map(linkKey))
   const away = build.threads.filter((thread) => !staying.includes(thread))
   const held = new Set(build.parts.map(({ id }) => id))

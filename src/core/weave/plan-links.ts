@@ -5,6 +5,7 @@ import type { Harness } from '../harness/derive'
 import { fitOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
 import { caseNumber } from './case-order'
+import { isLastByPin, tailOf } from './lead-classes'
 import type { Piece } from './problem'
 
 /** A lead and the port it is to go into. */
@@ -55,11 +56,9 @@ export function onLegs(
 
 /** The tail that hands a chain on from this lead; undefined where it ends here. */
 export function onwardOf(harness: Harness, lead: PortRef): PortRef | undefined {
-  const { facts, port } = harness.port(lead)
-  const tail = facts.part.ports.find(
-    (other) => other.side === 'gives' && other.need === 'onward' && fitOf(port, other).misfit === 'none',
-  )
-  return tail === undefined ? undefined : { itemId: lead.itemId, portId: tail.id }
+  const placed = harness.port(lead)
+  const tail = tailOf(placed.facts, placed.port)
+  return tail === undefined || isLastByPin(harness, placed) ? undefined : { itemId: lead.itemId, portId: tail.id }
 }
 
 /** How a chain may begin. */

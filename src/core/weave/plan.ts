@@ -93,7 +93,10 @@ function ownLeadsOf(
   return own
 }
 
-/** The threads of one filling: the piece into the port, the leads into the piece, the chain or the port itself, and what feeds the row into its end. */
+/**
+ * The threads of one filling: the piece into the port, the leads into the piece, the chain or the port itself, and what
+ * feeds the row into its end.
+ */
 function linksOf(
   harness: Harness,
   { use, port }: Filling,

@@ -9,6 +9,7 @@ import { greedyPlan } from './greedy'
 import { tidied } from './ledger'
 import { lpText } from './lp'
 import { heldFast, machinesOf, saidOf } from './machine'
+import type { Row, Values } from './model'
 import { partOfPlan } from './part-of-plan'
 import { planOf, type Plan } from './plan'
 import { judge } from './plan-edits'
@@ -101,6 +102,26 @@ test('what is bought for nothing is given back, what is used is not', () => {
 })
 
 const model = modelOf(problemOf(lantern, OFFERS))
+
+test('a first plan has all the room that it is credited with, and no more', () => {
+  const values = greedyPlan(model)
+  const sum = (terms: Row['terms'], of: Values) =>
+    terms.reduce((total, [name, factor]) => total + factor * (of.get(name) ?? 0), 0)
+  const isKept = (of: Values) =>
+    model.rows.every(({ terms, least = -Infinity, most = Infinity }) => {
+      const total = sum(terms, of)
+      return total >= least - 1e-6 && total <= most + 1e-6
+    })
+  expect(isKept(values)).toBe(true)
+  const wanted = model.goals.flatMap(({ terms }) => terms.filter(([, factor]) => factor < 0).map(([name]) => name))
+  expect(wanted.length).toBeGreaterThan(1)
+  for (const name of wanted) {
+    const { most } = model.variables.find((variable) => variable.name === name)!
+    const more = (values.get(name) ?? 0) + 0.01
+    expect(more > most || !isKept(new Map([...values, [name, more]]))).toBe(true)
+  }
+})
+
 const whole: Plan = planOf(lantern, model, greedyPlan(model))
 
 test('a plan is carried out as one step, and what it does with each lead is told', () => {

@@ -91,7 +91,7 @@ function feedAll(writing: Writing, loads: Loads): void {
   }
 }
 
-/** Whether the far end of the row on a use is fed on this rail. How the row's load is shared is not known: all of it may come there. */
+/** Whether the row on a use is fed on this rail at its far end, by which all of its load may come: nobody knows the shares. */
 const isFedAtEnd = ({ rowFeed }: Use, rail: Rail) =>
   rowFeed?.feeds.some(({ id }) => rowFeed.facts.copper(rail, rowFeed.end.id).includes(id)) === true
 

@@ -97,9 +97,11 @@ export function sortOut(harness: Harness, offers: readonly Offer[], { itemIds }:
   const tails = held.flatMap(({ facts }) =>
     facts.part.ports.filter(({ side, need }) => side === 'gives' && need === 'onward'),
   )
+  const isFree = ({ id }: Item) => !hasPin(harness, id)
   const rowFeeds = stocked.flatMap((kind): readonly RowFeed[] => {
     const leads = rowFeedLeads(kind.facts, tails)
-    return leads === undefined ? [] : [{ ...kind, ...leads }]
+    if (leads === undefined) return []
+    return [{ ...kind, ...leads, owned: kind.owned.filter(isFree), listed: kind.listed.filter(isFree) }]
   })
   const isPiece = new Set(pieces.map(({ facts }) => facts))
   const hosts = all

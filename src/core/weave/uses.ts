@@ -6,7 +6,7 @@ import type { Harness } from '../harness/derive'
 import type { PlacedPort } from '../harness/wiring'
 import { fitOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
-import { railsWanted } from './lead-classes'
+import { railsWanted, tailOf } from './lead-classes'
 import { capsAt } from './caps'
 import { reachersOf } from './piece-reach'
 import { holdsPins, isPinnedAt } from './pins'
@@ -170,15 +170,10 @@ function isOfUse(piece: Piece, bare: readonly Allowed[], through: readonly Allow
 /** Whether a lead is one of a row that this can feed: the last of them has a tail for it. */
 const isFedBy =
   ({ end }: RowFeed) =>
-  ({ leads }: Allowed): boolean =>
-    leads.isChainable &&
-    leads.facts.part.ports.some(
-      (tail) =>
-        tail.side === 'gives' &&
-        tail.need === 'onward' &&
-        fitOf(leads.port, tail).misfit === 'none' &&
-        fitOf(end, tail).misfit === 'none',
-    )
+  ({ leads }: Allowed): boolean => {
+    const tail = tailOf(leads.facts, leads.port)
+    return leads.isChainable && tail !== undefined && fitOf(end, tail).misfit === 'none'
+  }
 
 function usesOf(
   harness: Harness,
