@@ -18,7 +18,7 @@ interface Mutant {
 }
 
 const USUAL_TESTS = 'core/(rules|harness|physics|parts|export|places|sheet)'
-const PLANNING_TESTS = 'weave/(plans|packs|settle|machines|remedy|how-many)'
+const PLANNING_TESTS = 'weave/(plans|packs|settle|machines|remedy|how-many|row-feeds|piece-reach)'
 
 const MUTANTS: readonly Mutant[] = [
   {
@@ -169,6 +169,26 @@ const MUTANTS: readonly Mutant[] = [
     file: 'src/core/weave/how-many.ts',
     find: 'const rows = [...loose].map(',
     put: 'const rows = [...loose].slice(0, 1).map(',
+    tests: PLANNING_TESTS,
+  },
+  {
+    what: 'a long row needs no feed at its far end',
+    file: 'src/core/weave/rows-current.ts',
+    find: '  if (chainCount === undefined) return\n',
+    put: '  if (chainCount !== undefined) return\n',
+    tests: PLANNING_TESTS,
+  },
+  {
+    what: 'what feeds a row takes nothing from the supply',
+    file: 'src/core/harness/loads.ts',
+    find: 'if (rows.length > 0) return [...rows.map((term) => asShare(term, 2)), ...passedOn(ref, rail)]',
+    put: 'if (rows.length > 0) return passedOn(ref, rail)',
+  },
+  {
+    what: 'one lead that reaches by way of a piece is enough for all of them',
+    file: 'src/core/weave/piece-reach.ts',
+    find: "wellCount: countOf((how) => how === 'well')",
+    put: "wellCount: countOf((how) => how !== 'no')",
     tests: PLANNING_TESTS,
   },
 ]
