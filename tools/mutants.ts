@@ -174,8 +174,8 @@ const MUTANTS: readonly Mutant[] = [
   {
     what: 'a long row needs no feed at its far end',
     file: 'src/core/weave/rows-current.ts',
-    find: '  if (chainCount === undefined) return\n',
-    put: '  if (chainCount !== undefined) return\n',
+    find: '[useOf(use), -chainCount]',
+    put: '[useOf(use), -2 * chainCount]',
     tests: PLANNING_TESTS,
   },
   {
