@@ -2,7 +2,6 @@ import { speedSchool, lightSchool } from '../harness/owners'
 import type { Harness } from '../harness/derive'
 import { drawOf } from '../harness/draw'
 import { supplyPortOf, type PartFacts } from '../harness/part-facts'
-import { runsTo } from '../harness/ways'
 import type { PlacedPort } from '../harness/wiring'
 import { RAILS, type Rail } from '../parts/connectors'
 import { fitOf } from '../parts/mating'
@@ -10,6 +9,7 @@ import type { Port } from '../parts/schema'
 import { groupBy } from '../units/group'
 import { milliampsUp } from './milliamps'
 import type { Machine } from './machine'
+import { runsBetween } from './piece-reach'
 import { isPinnedAt } from './pins'
 import { isDevice } from './sort-out'
 import type { Host, LeadClass, Stocked } from './problem'
@@ -88,7 +88,7 @@ function reachOf(harness: Harness, lead: PlacedPort): Reach {
   const givers = harness.ports.filter(({ port }) => port.side === 'gives' && fitOf(lead.port, port).misfit === 'none')
   const judged = givers.map((to) => ({
     key: to.key,
-    verdicts: runsTo(harness, lead, to).map(({ verdict }) => verdict),
+    verdicts: runsBetween(harness, lead, to).map(({ verdict }) => verdict),
   }))
   const keysWith = (...wanted: readonly string[]) =>
     new Set(judged.filter(({ verdicts }) => verdicts.some((verdict) => wanted.includes(verdict))).map(({ key }) => key))

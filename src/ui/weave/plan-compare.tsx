@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
 import { between } from '@/core/weave/differences'
 import { boughtTexts, endText, MANNER_WORDS } from '@/core/wording/plan-text'
+import { countOf } from '@/core/wording/text'
 import type { Shown } from './use-shown'
 
 /** What two plans do differently, lead by lead; what is bought stands above it. */
@@ -14,7 +15,9 @@ export function PlanCompare({ here, there }: { readonly here: Shown; readonly th
       <thead>
         <tr className="text-left align-top">
           <th scope="col" className="w-1/5 py-1 pr-3 font-normal text-faded">
-            {differences.length === 0 ? 'No lead goes elsewhere' : `${differences.length} leads go elsewhere`}
+            {differences.length === 0
+              ? 'No lead goes elsewhere'
+              : `${countOf(differences.length, 'lead')} ${differences.length === 1 ? 'goes' : 'go'} elsewhere`}
           </th>
           {names.map((name) => (
             <th key={name} scope="col" className="py-1 pr-3 font-semibold">
