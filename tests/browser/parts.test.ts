@@ -169,8 +169,10 @@ describe('the part editor', () => {
     await page.keyboard.type(name)
     await page.getByRole('button', { name: `More for ${name}` }).focus()
     await page.keyboard.press('Enter')
-    await page.getByRole('menuitem', { name: 'Take off the shelf' }).waitFor()
+    // The menu takes the keys once one of its items is marked, and Enter goes to the marked one.
+    await page.locator('[role="menuitem"]:focus').waitFor()
     await page.keyboard.press('End')
+    await page.locator('[role="menuitem"]:focus', { hasText: 'Take off the shelf' }).waitFor()
     await page.keyboard.press('Enter')
     await page.getByText(`“${name}” is off the shelf. Builds that hold it keep it.`).first().waitFor()
     await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
