@@ -21,6 +21,7 @@ const config = {
     {
       ...common,
       displayName: 'unit',
+      setupFilesAfterEnv: ['<rootDir>/tests/support/strict.ts'],
       testMatch: [
         '<rootDir>/src/**/*.test.ts',
         '<rootDir>/tests/gadgets/**/*.test.ts',

@@ -20,7 +20,6 @@ import { MANNERS, propose, type Manner } from '../core/weave/proposals'
 import { explainLines } from '../core/wording/explain-text'
 import { proposalLines } from '../core/wording/plan-text'
 import { countOf, listNames } from '../core/wording/text'
-import { SEVERITIES } from '../core/rules/rule'
 import { openHighs } from '../solver/highs'
 
 const EXIT_CLEAN = 0
@@ -38,15 +37,13 @@ function printReport(report: Report): void {
     countOf(counts.note, 'note'),
   ]
   console.log(`${report.build.name}: ${tally.join(', ')}; ${outcomes.holds} checks hold`)
-  for (const severity of SEVERITIES) {
-    const findings = report.findings.filter((finding) => finding.severity === severity)
-    if (findings.length > 0) console.log(`\n${HEADINGS[severity]}`)
-    for (const finding of findings) {
-      console.log(`  ${finding.text}`)
-      if (finding.sum !== undefined) console.log(`    ${finding.sum}`)
-      const [best] = finding.mends
-      if (best !== undefined) console.log(`    Way out: ${best.text}`)
-    }
+  for (const [index, finding] of report.findings.entries()) {
+    const { severity, text, sum, mends } = finding
+    if (report.findings[index - 1]?.severity !== severity) console.log(`\n${HEADINGS[severity]}`)
+    console.log(`  ${text}`)
+    if (sum !== undefined) console.log(`    ${sum}`)
+    const [best] = mends
+    if (best !== undefined) console.log(`    Way out: ${best.text}`)
   }
   if (report.accepted.length > 0) console.log('\nTaken on')
   for (const { text } of report.accepted) console.log(`  ${text}`)

@@ -29,7 +29,7 @@ test('a splitter with one full leg: the fan on it is the one that is read', () =
   const at = (leg: number) =>
     harness(['Y1: one-full-leg', 'F1: fan-140'], ['Y1.in > M1.SYS1', `F1.fan > Y1.out${leg}`])
       .tach()
-      .readingAt({ itemId: 'm1', portId: 'SYS1' })?.motors.length ?? 0
+      .readingAt({ itemId: 'm1', portId: 'SYS1' })?.reporters.length ?? 0
   expect([at(1), at(2)]).toEqual([1, 0])
 })
 
@@ -69,7 +69,7 @@ test('a pump with a tach-only lead wakes the CPU header, and its breakout rules 
   expect(texts(items, threads.slice(0, 4), 'stop')).toEqual([])
 })
 
-test('a case hub runs its motors flat out, but the board still drives its lights, mirrored', () => {
+test('a case hub runs its reporters flat out, but the board still drives its lights, mirrored', () => {
   const items = ['H1: case-hub', 'F1: fan-140', 'L1 L2: strip-5v-30']
   const threads = [
     'H1.supply > S1.A_1',

@@ -78,14 +78,14 @@ export const currentCases: readonly Case[] = [
     what: 'both supply leads of a box, and neither plug would hold it all',
     build: twoFeeds('giant'),
     wanted: 'shareUnknown',
-    params: { subject: 'A plug 1', totalAmps: 0, mostAmps: 4, limitAmps: 4.5 },
+    params: { subject: 'A plug 1 at 12 V', totalAmps: 0, mostAmps: 4, limitAmps: 4.5 },
   },
   {
     rule: 'current-budget',
     what: 'both supply leads on one cable carry the whole',
     build: twoFeeds('giant', 'A_2'),
     wanted: 'tight',
-    params: { subject: 'S1 cable A', totalAmps: 4, limitAmps: 4.5 },
+    params: { subject: 'S1 cable A at 12 V', totalAmps: 4, limitAmps: 4.5 },
   },
   {
     rule: 'current-budget',

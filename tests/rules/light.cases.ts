@@ -85,6 +85,10 @@ const numbered = (...numbers: readonly number[]) => ({
   ...chain('short', 'thirty'),
   places: numbers.map((number, i) => ({ itemId: `l${i + 1}`, number })),
 })
+const onOutlets = (...numbers: readonly number[]) => ({
+  ...onBox('short', 'short', 'short'),
+  places: numbers.map((number, i) => ({ itemId: `l${i + 1}`, number })),
+})
 const school = (light: 'board' | 'maker' | 'handBox' | 'foreign') => ({ schools: { light } })
 const byHand = on(['S1: supply-550', 'B1: hand', 'L1: short'], ['B1.supply > S1.A_1', 'L1.light > B1.out1'])
 
@@ -117,6 +121,34 @@ export const lightCases: readonly Case[] = [
     params: { sources: ['LED5V A', 'LED5V B'], leads: ['L1 light lead'] },
   },
 
+  {
+    rule: 'light-source',
+    what: 'the tail of a chain pushed onto a header of its own',
+    build: on(['M1: board-large', 'L1: short'], ['L1.light > M1.LED5VA', 'L1.lightOut > M1.LED5VB']),
+    wanted: 'tailsTied',
+    params: { sources: ['L1 light tail', 'LED5V B'] },
+  },
+  {
+    rule: 'light-source',
+    what: 'a tail and an outlet on one lead',
+    build: on(
+      ['M1: board-large', 'Y1: tie', 'L1 L2: short'],
+      ['L1.light > M1.LED5VA', 'Y1.in > M1.LED5VB', 'Y1.out1 > L1.lightOut', 'L2.light > Y1.out2'],
+    ),
+    wanted: 'several',
+    params: { sources: ['L1 light tail', 'LED5V B'], leads: ['L2 light lead'] },
+  },
+
+  {
+    rule: 'led-count',
+    what: 'known lights past one that nobody counted are counted',
+    build: on(
+      ['S1: supply-550', 'B1: box', 'L1 L3: thirty', 'L2: uncounted'],
+      ['B1.supply1 > S1.A_1', 'L1.light > B1.light1', 'L2.light > L1.lightOut', 'L3.light > L2.lightOut'],
+    ),
+    wanted: 'over',
+    params: { ledCount: 60, limitCount: 40 },
+  },
   { rule: 'led-count', what: 'within the most', build: onBox('thirty'), wanted: 'holds' },
   { rule: 'led-count', what: 'exactly the most', build: onBox('short'), wanted: 'holds' },
   { rule: 'led-count', what: 'no limit stated', build: chain('short'), wanted: 'notApplicable' },
@@ -233,6 +265,54 @@ export const lightCases: readonly Case[] = [
     build: numbered(2, 1),
     wanted: 'differs',
     params: { port: 'LED5V', chain: ['L1', 'L2'], wanted: ['L2', 'L1'] },
+  },
+
+  {
+    rule: 'light-order',
+    what: 'legs that mirror each other are not compared',
+    build: {
+      ...on(
+        [board, 'Y1: light-splitter-3', 'L1 L2 L3 L4: short'],
+        [
+          'Y1.in > M1.LED5V',
+          'L1.light > Y1.out1',
+          'L2.light > L1.lightOut',
+          'L3.light > Y1.out2',
+          'L4.light > L3.lightOut',
+        ],
+      ),
+      places: [1, 2, 3, 4].map((number) => ({ itemId: `l${number}`, number })),
+    },
+    wanted: 'holds',
+  },
+
+  { rule: 'outlet-order', what: 'the first on the first', build: onOutlets(1, 2, 3), wanted: 'holds' },
+  { rule: 'outlet-order', what: 'no numbers', build: onBox('short', 'short'), wanted: 'notApplicable' },
+  {
+    rule: 'outlet-order',
+    what: 'separate lights, the last in the case on the first outlet',
+    build: onOutlets(3, 1, 2),
+    wanted: 'differs',
+    params: { box: 'B1', chain: ['L1', 'L2', 'L3'], wanted: ['L2', 'L3', 'L1'] },
+  },
+  {
+    rule: 'outlet-order',
+    what: 'motors on a hub',
+    build: {
+      ...on(['H1: hub-powered-8', 'F1 F2: fan-140'], ['F1.fan > H1.out2', 'F2.fan > H1.out1']),
+      places: [1, 2].map((number) => ({ itemId: `f${number}`, number })),
+    },
+    wanted: 'differs',
+    params: { box: 'H1', chain: ['F2', 'F1'], wanted: ['F1', 'F2'] },
+  },
+  {
+    rule: 'outlet-order',
+    what: 'headers of a board have names, not an order',
+    build: {
+      ...on([board, 'F1 F2: fan-140'], ['F1.fan > M1.SYS2', 'F2.fan > M1.SYS1']),
+      places: [1, 2].map((number) => ({ itemId: `f${number}`, number })),
+    },
+    wanted: 'notApplicable',
   },
 
   { rule: 'refresh-rate', what: 'a short line', build: chain('short'), wanted: 'holds' },

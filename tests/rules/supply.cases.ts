@@ -464,6 +464,19 @@ export const supplyCases: readonly Case[] = [
     wanted: 'short',
     params: { neededCount: 2, placeCount: 0 },
   },
+  {
+    rule: 'ports-run-out',
+    what: 'a plug that does not belong there takes no place from the fans',
+    build: on(['M1: board-small', 'L1: strip-5v-30', 'F1 F2: fan-140'], ['L1.light > M1.CPU']),
+    wanted: 'holds',
+  },
+  {
+    rule: 'ports-run-out',
+    what: 'a lead in a wrong port still wants a place of its kind',
+    build: on(['M1: board-small', 'F1 F2 F3: fan-140'], ['F1.fan > M1.USB1']),
+    wanted: 'short',
+    params: { neededCount: 3, placeCount: 2, leads: ['F1', 'F2', 'F3'] },
+  },
 
   {
     rule: 'supplies-tied',
@@ -480,7 +493,7 @@ export const supplyCases: readonly Case[] = [
     what: 'plugs of two supplies',
     build: on(['S1 S2: supply-550', 'X1: tie'], ['X1.a > S1.A_1', 'X1.b > S2.A_1']),
     wanted: 'tied',
-    params: { sources: ['S1 A plug 1', 'S2 A plug 1'] },
+    params: { sources: ['S1 A plug 1', 'S2 A plug 1'], rails: ['12 V', '5 V'] },
   },
 
   {

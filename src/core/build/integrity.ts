@@ -37,6 +37,7 @@ function portsOfRelation(relation: Relation): readonly (readonly [pointer: strin
     case 'motor':
       return [...one('port', relation.port), ...one('tachPort', relation.tachPort)]
     case 'draw':
+    case 'sensor':
       return one('port', relation.port)
     case 'light':
       return [...one('input', relation.input), ...one('output', relation.output)]

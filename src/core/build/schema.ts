@@ -124,6 +124,8 @@ export const CurveSchema = strict({
 
 export const ModeSchema = strict({ at: PortRefSchema, mode: oneOf(HEADER_MODES) })
 export const ParkedSchema = strict({ at: PortRefSchema, reason: Name })
+/** A CPU header that is left without a report on purpose; the firmware is told to ignore it. */
+export const BlindHeaderSchema = strict({ at: PortRefSchema, reason: Name })
 /** A motor that is meant to run at full speed, uncommanded. */
 export const FlatOutSchema = strict({ at: PortRefSchema, reason: Name })
 export const SyncSettingSchema = strict({ at: PortRefSchema, isOn: Type.Boolean() })
@@ -149,6 +151,8 @@ const ChoicesSchema = strict({
   covered: Type.Optional(listOf(PortRefSchema, LIMITS.threadsPerBuild)),
   air: Type.Optional(listOf(AirSchema, LIMITS.itemsPerBuild)),
   curves: Type.Optional(listOf(CurveSchema, 256)),
+  blindHeaders: Type.Optional(listOf(BlindHeaderSchema, LIMITS.itemsPerBuild)),
+  /** Of older files: holds for the CPU header of every board. */
   cpuHeaderBlindReason: Type.Optional(Name),
   leastFramesPerSecond: Type.Optional(Type.Number({ minimum: 1, maximum: 1000 })),
 })

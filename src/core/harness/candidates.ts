@@ -144,8 +144,11 @@ const ROLES_FOR_PUMP = ['pump', 'cpu', 'cpuOptional', 'case'] as const
 
 /** The last lead that could report to a CPU header which reads nothing belongs there, since the board looks for one. */
 function isLastForCpu(harness: Harness, { placed: lead }: Lead, to: PlacedPort): boolean {
-  if (to.port.role !== 'cpu' || (harness.tach().readingAt(to.ref)?.motors.length ?? 0) > 0) return false
-  const { loose } = harness.tach().reporters(to.item.assemblyId)
+  if (to.port.role !== 'cpu' || (harness.tach().readingAt(to.ref)?.reporters.length ?? 0) > 0) return false
+  const loose = harness
+    .tach()
+    .reportersOf(to.item.assemblyId)
+    .filter(({ ref, port }) => port.need === 'required' && harness.threadsAt(ref).length === 0)
   return loose.length === 1 && loose[0]!.item.id === lead.item.id
 }
 

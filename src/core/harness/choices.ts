@@ -13,7 +13,11 @@ export interface ChoicesBy {
   /** Whether the setting that makes the box follow this input is made; undefined where nobody has said. */
   readonly syncAt: (ref: PortRef) => boolean | undefined
   readonly curveAt: (ref: PortRef) => Curve | undefined
+  /** Why a CPU header is left without a report on purpose. */
+  readonly blindReasonAt: (ref: PortRef) => string | undefined
   readonly isCovered: (ref: PortRef) => boolean
+  /** The number of a thing along the path of the light in its case. */
+  readonly numberOf: (itemId: string) => number | undefined
   readonly addressOf: (itemId: string) => number | undefined
 }
 
@@ -21,21 +25,25 @@ function byPort<T extends { readonly at: PortRef }>(entries: readonly T[] | unde
   return new Map((entries ?? []).map((entry) => [portKey(entry.at), entry]))
 }
 
-export function indexChoices({ choices }: Build): ChoicesBy {
+export function indexChoices({ choices, places }: Build): ChoicesBy {
   const modes = byPort(choices.modes)
   const parked = byPort(choices.parked)
   const flatOut = byPort(choices.flatOut)
   const syncs = byPort(choices.syncSettings)
   const curves = byPort(choices.curves)
+  const blind = byPort(choices.blindHeaders)
   const covered = new Set((choices.covered ?? []).map(portKey))
   const addresses = new Map((choices.addresses ?? []).map((entry) => [entry.itemId, entry.addressNumber]))
+  const numbers = new Map((places ?? []).map(({ itemId, number }) => [itemId, number]))
   return {
     modeAt: (ref) => modes.get(portKey(ref))?.mode,
     parkedReasonAt: (ref) => parked.get(portKey(ref))?.reason,
     flatOutReasonAt: (ref) => flatOut.get(portKey(ref))?.reason,
     syncAt: (ref) => syncs.get(portKey(ref))?.isOn,
     curveAt: (ref) => curves.get(portKey(ref)),
+    blindReasonAt: (ref) => blind.get(portKey(ref))?.reason ?? choices.cpuHeaderBlindReason,
     isCovered: (ref) => covered.has(portKey(ref)),
+    numberOf: (itemId) => numbers.get(itemId),
     addressOf: (itemId) => addresses.get(itemId),
   }
 }

@@ -15,7 +15,18 @@ export interface PlacedLight {
 export interface Segment extends PlacedLight {
   /** Index of its first LED as the source counts; undefined where a count before it is unknown. */
   readonly firstLed: number | undefined
+  /** LEDs that surely lie before it: those of the lights whose count is known. */
+  readonly leastFirstLed: number
   readonly ledCount: number | undefined
+  /** The light before it in its leg; none at the start of a leg. */
+  readonly before: Segment | undefined
+}
+
+/** Data or colour wires that more than one source pushes onto. */
+export interface Contest {
+  readonly sources: readonly PlacedPort[]
+  /** Lights that listen there; none where two tails were merely tied together. */
+  readonly lights: readonly PlacedPort[]
 }
 
 /** All that one light output drives: series adds, a split mirrors. */
@@ -37,6 +48,7 @@ export interface Lights {
   readonly lineBelow: (ref: PortRef) => Line
   /** Ports that give the signal which reaches a light: exactly one when all is well. */
   readonly sourcesOf: (light: PlacedLight) => readonly PlacedPort[]
+  readonly contests: readonly Contest[]
 }
 
 const signalWireOf = (light: RelationOf<'light'>): Wire => (light.control === 'eachLed' ? 'data' : 'r')
@@ -73,14 +85,43 @@ function outletsFrom(context: Context, placed: PlacedPort): readonly PortRef[] {
   return [...repeated, ...followed].map((portId) => ({ itemId: placed.item.id, portId }))
 }
 
+/** Whether this port puts a signal on its wire: a source, the far end of a light, or an outlet that passes one on. */
+const pushes = (context: Context, placed: PlacedPort): boolean =>
+  placed.port.side === 'gives' && (isSource(context, placed) || inputsOf(context, placed).length > 0)
+
+function contestsOf(context: Context): readonly Contest[] {
+  const { wiring, nets } = context
+  const seen = new Set<Net>()
+  return (['data', 'r'] as const).flatMap((wire) =>
+    wiring.ports.flatMap((placed): readonly Contest[] => {
+      const net = wiring.threadsAt(placed.ref).length === 0 ? undefined : nets(placed.ref, wire)
+      if (net === undefined || seen.has(net)) return []
+      seen.add(net)
+      const sources = net.ports.filter((port) => pushes(context, port))
+      if (sources.length < 2) return []
+      const listens = ({ facts, port }: PlacedPort) => facts.all.light.some((light) => light.input === port.id)
+      return [{ sources, lights: net.ports.filter(listens) }]
+    }),
+  )
+}
+
 const add = (a: number | undefined, b: number | undefined) => (a === undefined || b === undefined ? undefined : a + b)
+
+/** Where a walk down a line has come to. */
+interface Reached {
+  readonly firstLed: number | undefined
+  readonly leastFirstLed: number
+  readonly before: Segment | undefined
+}
+
+const BEGINNING: Reached = { firstLed: 0, leastFirstLed: 0, before: undefined }
 
 /** Walks down from a giving port; a ring of threads ends where it meets itself. */
 function segmentsBelow(context: Context, start: PortRef): readonly Segment[] {
   const { nets, wiring } = context
   const seen = new Set<Net>()
   const segments: Segment[] = []
-  const walk = (ref: PortRef, wire: Wire, firstLed: number | undefined): void => {
+  const walk = (ref: PortRef, wire: Wire, reached: Reached): void => {
     const net = nets(ref, wire)
     if (net === undefined || seen.has(net)) return
     seen.add(net)
@@ -89,22 +130,27 @@ function segmentsBelow(context: Context, start: PortRef): readonly Segment[] {
       for (const light of placed.facts.all.light) {
         if (light.input !== placed.port.id || signalWireOf(light) !== wire) continue
         const ledCount = light.control === 'eachLed' ? light.addressedLedCount?.value : 0
-        segments.push({ at: placed.ref, placed, light, firstLed, ledCount })
+        const segment: Segment = { at: placed.ref, placed, light, ...reached, ledCount }
+        segments.push(segment)
         if (light.output === undefined) continue
         const output = { itemId: placed.item.id, portId: light.output }
-        walk(output, wire, add(firstLed, ledCount))
+        walk(output, wire, {
+          firstLed: add(reached.firstLed, ledCount),
+          leastFirstLed: reached.leastFirstLed + (ledCount ?? 0),
+          before: segment,
+        })
       }
-      for (const outlet of outletsFrom(context, placed)) walk(outlet, wire, firstLed)
+      for (const outlet of outletsFrom(context, placed)) walk(outlet, wire, reached)
     }
   }
   const { wires } = wiring.port(start).port
-  for (const wire of ['data', 'r'] as const) if (wires.includes(wire)) walk(start, wire, 0)
+  for (const wire of ['data', 'r'] as const) if (wires.includes(wire)) walk(start, wire, BEGINNING)
   return segments
 }
 
 function lineOf(context: Context, source: PlacedPort): Line {
   const segments = segmentsBelow(context, source.ref)
-  const ends = segments.map((segment) => add(segment.firstLed, segment.ledCount)).filter((end) => end !== undefined)
+  const ends = segments.map(({ leastFirstLed, ledCount }) => leastFirstLed + (ledCount ?? 0))
   const unknownCount = segments.filter((segment) => segment.ledCount === undefined).length
   // Legs of a splitter start at the same LED: they show the same.
   const mirrored = segments.filter(
@@ -170,5 +216,6 @@ export function deriveLights(wiring: Wiring, nets: Nets, choices: ChoicesBy): Li
     lines,
     lineBelow: (ref) => lineOf(context, wiring.port(ref)),
     sourcesOf: makeSourcesOf(context),
+    contests: contestsOf(context),
   }
 }

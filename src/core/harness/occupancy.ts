@@ -1,6 +1,7 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { Port } from '../parts/schema'
-import type { Wiring } from './wiring'
+import { sameRef } from '../build/refs'
+import type { PlacedPort, Wiring } from './wiring'
 
 /** How many places of a port are there, and how many its threads cover. A USB header has two lanes, all else one place. */
 export interface Occupancy {
@@ -12,12 +13,14 @@ function coversOn(port: Port, other: Port): number {
   return port.side === 'gives' ? Math.min(other.lanes?.covers ?? 1, port.lanes?.count ?? 1) : 1
 }
 
-/** The threads on a port against its places, leaving out what one lead itself holds there (for asking where it may move). */
-export function occupancyOf(wiring: Wiring, ref: PortRef, without?: PortRef): Occupancy {
+/** The threads on a port against its places, leaving out what some leads hold there (for asking where they may move). */
+export function occupancyOf(
+  wiring: Wiring,
+  ref: PortRef,
+  isLeftOut: (lead: PlacedPort) => boolean = () => false,
+): Occupancy {
   const { port } = wiring.port(ref)
-  const others = wiring
-    .across(ref)
-    .filter(({ ref: other }) => other.itemId !== without?.itemId || other.portId !== without.portId)
+  const others = wiring.across(ref).filter((other) => !isLeftOut(other))
   return {
     placeCount: port.side === 'gives' ? (port.lanes?.count ?? 1) : 1,
     coveredCount: others.reduce((total, other) => total + coversOn(port, other.port), 0),
@@ -26,6 +29,6 @@ export function occupancyOf(wiring: Wiring, ref: PortRef, without?: PortRef): Oc
 
 /** Whether one more lead of this kind still finds room on the port. */
 export function hasRoomFor(wiring: Wiring, ref: PortRef, lead: PortRef): boolean {
-  const { placeCount, coveredCount } = occupancyOf(wiring, ref, lead)
+  const { placeCount, coveredCount } = occupancyOf(wiring, ref, (other) => sameRef(other.ref, lead))
   return coveredCount + coversOn(wiring.port(ref).port, wiring.port(lead).port) <= placeCount
 }

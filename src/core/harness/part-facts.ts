@@ -36,6 +36,7 @@ function byType(part: Part): ByType {
     follows: [],
     motor: [],
     light: [],
+    sensor: [],
     draw: [],
     usb: [],
     limit: [],

@@ -6,9 +6,9 @@ import type { Net, Nets } from './nets'
 import type { PlacedPort, Wiring } from './wiring'
 import { railsReaching } from './volts'
 
-/** Copper that more than one source gives onto. */
+/** Copper of one rail that more than one source gives onto. */
 export interface SharedSupply {
-  readonly rails: readonly Rail[]
+  readonly rail: Rail
   readonly sources: readonly PlacedPort[]
   /** The items that the power starts from: one where a row merely has an extra feed from the same supply. */
   readonly originIds: readonly string[]
@@ -41,27 +41,19 @@ export function sourcesOnNet(wiring: Wiring, nets: Nets, ref: PortRef, rail: Rai
   return (nets(ref, rail)?.ports ?? []).filter((placed) => givesRail(wiring, placed, rail))
 }
 
-/** Sets of sources that share copper, on whichever rails. */
+/** Sets of sources that share copper, rail by rail: what is joined at 12 V may be apart at 5 V. */
 export function sharedSupplies(wiring: Wiring, nets: Nets): readonly SharedSupply[] {
-  const found = new Map<string, SharedSupply>()
-  for (const rail of RAILS) {
+  return RAILS.flatMap((rail) => {
     const seen = new Set<Net>()
-    for (const placed of wiring.ports) {
-      if (wiring.threadsAt(placed.ref).length === 0 || !givesRail(wiring, placed, rail)) continue
+    return wiring.ports.flatMap((placed): readonly SharedSupply[] => {
+      if (wiring.threadsAt(placed.ref).length === 0 || !givesRail(wiring, placed, rail)) return []
       const net = nets(placed.ref, rail)
-      if (net === undefined || seen.has(net)) continue
+      if (net === undefined || seen.has(net)) return []
       seen.add(net)
       const sources = net.ports.filter((other) => givesRail(wiring, other, rail))
-      if (sources.length < 2) continue
-      const originIds = sources.flatMap((source) => originsOf(wiring, source, rail))
-      const key = sources.map((source) => source.key).join(' ')
-      const known = found.get(key)
-      found.set(key, {
-        rails: [...(known?.rails ?? []), rail],
-        sources,
-        originIds: [...new Set([...(known?.originIds ?? []), ...originIds])],
-      })
-    }
-  }
-  return [...found.values()]
+      if (sources.length < 2) return []
+      const originIds = new Set(sources.flatMap((source) => originsOf(wiring, source, rail)))
+      return [{ rail, sources, originIds: [...originIds] }]
+    })
+  })
 }

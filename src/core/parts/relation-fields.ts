@@ -103,6 +103,11 @@ export const RELATION_FORMS: Readonly<Record<Relation['type'], RelationForm>> = 
       figure('trackMilliohm', 'its track has', 'mΩ'),
     ],
   },
+  sensor: {
+    title: 'A sensor that reports',
+    meaning: 'Something that gives a tach signal without a motor: a flow meter, a pump sensor.',
+    fields: [port('port', 'reports on', 'takes')],
+  },
   draw: {
     title: 'Another draw',
     meaning: 'A screen, a box’s own brain: whatever else takes current.',

@@ -167,6 +167,9 @@ const LightSchema = strict({
   trackMilliohm: Type.Optional(figure(1000000)),
 })
 
+/** What reports by pulses without turning anything: a flow meter, a sensor in the loop. */
+const SensorSchema = strict({ type: Type.Literal('sensor'), id: Id, port: Id })
+
 /** Anything else that draws: a screen, a box's own brain. */
 const DrawSchema = strict({
   type: Type.Literal('draw'),
@@ -223,6 +226,7 @@ const RelationSchema = tagged(
     FollowsSchema,
     MotorSchema,
     LightSchema,
+    SensorSchema,
     DrawSchema,
     UsbSchema,
     LimitSchema,

@@ -1,15 +1,13 @@
 import { acceptedOf } from '../build/accept'
 import type { Build } from '../build/schema'
 import { exceeds } from '../units/compare'
-import type { Finding } from './rule'
+import type { Finding, Message } from './rule'
 
 type Accepted = NonNullable<Build['accepted']>[number]
 
-/** Figures of which less is worse: what may be had, and what is left at the end. Of all others more is worse. */
-const LESS_IS_WORSE = /^(limit|bound|most|end|low|actual|place|left|length|hose|depth)/
-
-function isWorse(name: string, before: number, now: number): boolean {
-  return LESS_IS_WORSE.test(name) ? exceeds(before, now) : exceeds(now, before)
+function isWorse(worse: string | undefined, before: number, now: number): boolean {
+  if (worse === 'neither') return false
+  return worse === 'less' ? exceeds(before, now) : exceeds(now, before)
 }
 
 /** The figures of a finding, as they are written down when somebody accepts it. */
@@ -23,13 +21,13 @@ export function acceptanceOf(finding: Finding, reason: string): Accepted {
   return { ruleId, messageId, at, figures: Object.fromEntries(figuresOf(finding)), reason }
 }
 
-/** Whether the builder has taken on this mind, and none of its figures has become worse, or come new, since. */
-export function isAccepted(build: Build, finding: Finding): boolean {
-  if (finding.severity !== 'mind') return false
+/** Whether the builder has taken on this mind or note, and none of its figures has become worse, or come new, since. */
+export function isAccepted(build: Build, finding: Finding, { worse }: Message): boolean {
+  if (finding.severity !== 'mind' && finding.severity !== 'note') return false
   const accepted = acceptedOf(build, finding)
   if (accepted === undefined) return false
   return figuresOf(finding).every(([name, now]) => {
     const before = accepted.figures[name]
-    return before !== undefined && !isWorse(name, before, now)
+    return before !== undefined && !isWorse(worse?.[name], before, now)
   })
 }

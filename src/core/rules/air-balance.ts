@@ -14,14 +14,16 @@ export const airBalanceRule = defineRule({
     over: {
       severity: 'note',
       text: 'By rated flow {inM3PerH} come in and {outM3PerH} go out: the case runs over pressure, which keeps dust out. An indication only.',
+      worse: { inM3PerH: 'more', outM3PerH: 'less' },
     },
     under: {
       severity: 'note',
       text: 'By rated flow {inM3PerH} come in and {outM3PerH} go out: the case runs under pressure and draws air and dust through its gaps. An indication only.',
+      worse: { inM3PerH: 'less', outM3PerH: 'more' },
     },
     unknown: {
       severity: 'unknown',
-      text: 'Whether as much air comes in as goes out is open: the flow or the direction of {fans} is not known.',
+      text: 'Whether as much air comes in as goes out is open: of {fans} the flow or the direction is not known.',
     },
   },
   check: (harness, say) =>

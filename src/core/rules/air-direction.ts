@@ -27,6 +27,7 @@ export const airDirection = defineRule({
     },
     wouldHold: {
       severity: 'unknown',
+      consequence: 'wouldHold',
       text: '{fan} would blow {direction}, as wanted, if its blades are standard ones. Look at them, or for an arrow on the frame.',
     },
     unknown: {

@@ -11,7 +11,7 @@ export const boxWaitsForTach = defineRule({
   messages: {
     silent: {
       severity: 'stop',
-      text: '{box} drives nothing until it sees a tach, and none of what hangs there ({leads}) gives one: those fans stand still. Lead the command out of a splitter whose tach leg holds a real fan.',
+      text: '{box} drives nothing until it sees a tach, and {leads} there {leads|gives|give} none: {leads|that fan stands|those fans stand} still. Lead the command out of a splitter whose tach leg holds a real fan.',
     },
   },
   check: (harness, say) =>
@@ -22,7 +22,7 @@ export const boxWaitsForTach = defineRule({
         if (drives.signal !== 'speed' || drives.waitsForTach !== true || used.length === 0) {
           return say.notApplicable(used)
         }
-        const seesOne = used.some((ref) => (harness.tach().readingAt(ref)?.motors.length ?? 0) > 0)
+        const seesOne = used.some((ref) => (harness.tach().readingAt(ref)?.reporters.length ?? 0) > 0)
         if (seesOne) return say.holds(used)
         const leads = used.flatMap((ref) => harness.across(ref).map((other) => harness.name(other.ref)))
         return say.found('silent', used, { box: item.mark, leads })

@@ -16,7 +16,7 @@ export const chainVariants = defineRule({
     },
     unknown: {
       severity: 'unknown',
-      text: 'Nobody has said which variant {leads} on {outlet} are; variants must not be joined. Read the print on the leads.',
+      text: 'Nobody has said which variant {leads} on {outlet} {leads|is|are}; variants must not be joined. Read the print on the leads.',
     },
   },
   check: (harness, say) =>

@@ -4,7 +4,16 @@ import { derive, type Harness } from '../harness/derive'
 import { compareText, inOrder } from '../units/compare'
 import { isAccepted } from './accepted'
 import { RULES } from './index'
-import { SEVERITIES, type Finding, type Mend, type AnyRule, type Severity } from './rule'
+import {
+  CONSEQUENCES,
+  consequenceOf,
+  type AnyRule,
+  type Finding,
+  type Mend,
+  type Message,
+  type Outcome,
+  type Severity,
+} from './rule'
 
 /** The judgement of a build: what was found, and how many subjects had each outcome. */
 export interface Verdicts {
@@ -15,33 +24,60 @@ export interface Verdicts {
   readonly counts: Readonly<Record<Severity, number>>
 }
 
-function severityOf(rule: AnyRule, messageId: string): Severity {
-  return rule.messages[messageId]!.severity
-}
-
 const placesOf = (finding: Finding) => finding.at.map(portKey).join(' ')
 
+const rankOf = (finding: Finding) => CONSEQUENCES.indexOf(consequenceOf(messageOf(ruleOf(finding), finding.messageId)))
+
 const compareFindings = inOrder<Finding>(
-  (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity),
+  (a, b) => rankOf(a) - rankOf(b),
   (a, b) => compareText(a.ruleId, b.ruleId),
   (a, b) => compareText(a.messageId, b.messageId),
   (a, b) => compareText(placesOf(a), placesOf(b)),
 )
 
-/** Runs every rule over a harness. Findings are in one fixed order: severity, rule, message, place. */
-export function check(harness: Harness): Verdicts {
+/** What is said of a rule that throws: its question is open, and everything else is judged all the same. */
+const BROKEN: Message = {
+  severity: 'unknown',
+  text: 'The check “{rule}” broke on this build, so its question is open: {what} Look after it yourself, and report it.',
+}
+export const BROKEN_ID = 'broken'
+
+let throwsOn = false
+/** Lets a rule that throws stop everything, as tests want it. */
+export function throwOnBrokenRules(): void {
+  throwsOn = true
+}
+
+/** What a rule says; where it throws, an unknown that names it. */
+function outcomesOf(rule: AnyRule, harness: Harness): readonly Outcome[] {
+  try {
+    return rule.check(harness)
+  } catch (error) {
+    if (throwsOn) throw error
+    return [{ outcome: 'unknown', messageId: BROKEN_ID, at: [], params: { rule: rule.id, what: rule.what } }]
+  }
+}
+
+/** The message of a finding, with its text and which way its figures are worse. */
+export function messageOf(rule: AnyRule, messageId: string): Message {
+  return messageId === BROKEN_ID ? BROKEN : rule.messages[messageId]!
+}
+
+/** Runs every rule over a harness. Findings are in one fixed order: consequence, rule, message, place. */
+export function check(harness: Harness, rules: readonly AnyRule[] = RULES): Verdicts {
   const findings: Finding[] = []
   const accepted: Finding[] = []
   const outcomes = { holds: 0, snag: 0, unknown: 0, notApplicable: 0 }
   const counts: Record<Severity, number> = { stop: 0, mind: 0, unknown: 0, note: 0 }
-  for (const rule of RULES) {
-    for (const outcome of rule.check(harness)) {
+  for (const rule of rules) {
+    for (const outcome of outcomesOf(rule, harness)) {
       outcomes[outcome.outcome] += 1
       if (outcome.outcome !== 'snag' && outcome.outcome !== 'unknown') continue
       const { messageId, at, params, sum } = outcome
-      const severity = severityOf(rule, messageId)
+      const message = messageOf(rule, messageId)
+      const { severity } = message
       const finding = { ruleId: rule.id, messageId, severity, at, params, ...(sum === undefined ? {} : { sum }) }
-      if (isAccepted(harness.build, finding)) {
+      if (isAccepted(harness.build, finding, message)) {
         accepted.push(finding)
         continue
       }
@@ -96,11 +132,14 @@ function helps(harness: Harness, finding: Finding, mend: Mend): boolean {
 
 /** The repairs for a finding of this harness, best first: each one tried, and left out where it does not help. */
 export function mendsFor(harness: Harness, finding: Finding): readonly Mend[] {
+  if (finding.messageId === BROKEN_ID) return []
   const proposed = ruleOf(finding).mends(harness, finding)
   return proposed.filter((mend) => helps(harness, finding, mend))
 }
 
+const ruleById = new Map(RULES.map((rule) => [rule.id, rule]))
+
 /** The rule behind a finding. */
 export function ruleOf(finding: Finding): AnyRule {
-  return RULES.find((rule) => rule.id === finding.ruleId)!
+  return ruleById.get(finding.ruleId)!
 }

@@ -1,4 +1,6 @@
-import { movesTo } from './mend'
+import type { Harness } from '../harness/derive'
+import type { Item } from '../build/schema'
+import { movesTo, swapsInto } from './mend'
 import { defineRule } from './rule'
 
 const MOST_MENDS = 3
@@ -6,6 +8,13 @@ const MOST_MENDS = 3
 /** Headers of a board tell their role; a box's outlets do not. */
 const hasRoles = ({ ports }: { readonly ports: readonly { readonly role?: unknown }[] }) =>
   ports.some(({ role }) => role !== undefined)
+
+/** A board in a machine that turns nothing yet has nothing to hear; a bench that is still empty is no fault. */
+function turnsSomething(harness: Harness, { assemblyId }: Item): boolean {
+  return harness.items.some(
+    (item) => item.assemblyId === assemblyId && harness.factsOfItem(item.id).all.motor.length > 0,
+  )
+}
 
 /** The board looks for a pulse on its CPU header before it starts. */
 export const cpuHeaderTach = defineRule({
@@ -18,6 +27,7 @@ export const cpuHeaderTach = defineRule({
   messages: {
     blind: {
       severity: 'stop',
+      consequence: 'noStart',
       text: 'Nothing reports its speed on {port}: the board refuses to start, or complains. Plug the pump, its tach lead or a radiator fan in there.',
     },
     blindByChoice: {
@@ -41,16 +51,15 @@ export const cpuHeaderTach = defineRule({
       return headers.map(({ id: portId }) => {
         const ref = { itemId: item.id, portId }
         const at = [ref]
-        // What is still loose may yet go there; and a board on an empty bench has nothing to report.
-        const reporters = harness.tach().reporters(item.assemblyId)
-        const isOpen = reporters.loose.length > 0 || reporters.all.length === 0
-        if ((harness.tach().readingAt(ref)?.motors.length ?? 0) > 0) return say.holds(at)
-        const reason = harness.build.choices.cpuHeaderBlindReason
+        if ((harness.tach().readingAt(ref)?.reporters.length ?? 0) > 0) return say.holds(at)
+        const reason = harness.choices.blindReasonAt(ref)
         const port = harness.name(ref)
         if (reason !== undefined) {
           return say.found('blindByChoice', at, { port, reason })
         }
-        if (isOpen) return say.notApplicable(at)
+        // What is still loose changes the way out and nothing else: as it is wired the board does not start.
+        const isIdle = harness.threadsAt(ref).length === 0 && !turnsSomething(harness, item)
+        if (isIdle) return say.notApplicable(at)
         return say.found('blind', at, { port })
       })
     }),
@@ -58,10 +67,9 @@ export const cpuHeaderTach = defineRule({
     const [header] = finding.at
     if (header === undefined || finding.messageId !== 'blind') return []
     const item = harness.port(header).item
-    return harness
-      .tach()
-      .reporters(item.assemblyId)
-      .all.flatMap((placed) => movesTo(harness, placed.ref, header))
-      .slice(0, MOST_MENDS)
+    const reporters = harness.tach().reportersOf(item.assemblyId)
+    const moves = reporters.flatMap((placed) => movesTo(harness, placed.ref, header))
+    const swaps = moves.length > 0 ? [] : reporters.flatMap((placed) => swapsInto(harness, placed.ref, header))
+    return [...moves, ...swaps].slice(0, MOST_MENDS)
   },
 })

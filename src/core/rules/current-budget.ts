@@ -26,15 +26,17 @@ export const currentBudget = defineRule({
   messages: {
     over: {
       severity: 'stop',
+      consequence: 'overload',
       text: '{subject} would carry {totalAmps}; its limit is {limitAmps}. Move a load to another port, or to a hub with a supply of its own.',
     },
     tight: {
       severity: 'mind',
       text: '{subject} would carry {totalAmps}: within its limit of {limitAmps}, but over the {boundAmps} that {headroomPercent} headroom leaves. Move a load, or accept less headroom.',
+      worse: { totalAmps: 'more', limitAmps: 'less', boundAmps: 'less', headroomPercent: 'more' },
     },
     drawUnknown: {
       severity: 'unknown',
-      text: '{subject} would carry at least {totalAmps} of {limitAmps}: {unknownCount} of its loads have no known draw. Read their labels.',
+      text: '{subject} would carry at least {totalAmps} of {limitAmps}: {unknownCount} of its loads {unknownCount|has|have} no known draw. Read {unknownCount|its label|their labels}.',
     },
     shareUnknown: {
       severity: 'unknown',
@@ -46,6 +48,7 @@ export const currentBudget = defineRule({
     },
     wouldHold: {
       severity: 'unknown',
+      consequence: 'wouldHold',
       text: '{subject} would hold if the figures are right: {totalAmps} of {limitAmps}, but one of them is only assumed. Check it against the manual or the label.',
     },
   },

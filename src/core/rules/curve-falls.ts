@@ -13,6 +13,7 @@ export const curveFalls = defineRule({
     falls: {
       severity: 'mind',
       text: 'The curve of {port} falls from {fromPercent} at {fromCelsius} to {toPercent} at {toCelsius}: the hotter, the slower. Raise the later point.',
+      worse: { fromPercent: 'more', toPercent: 'less', fromCelsius: 'neither', toCelsius: 'more' },
     },
   },
   check: (harness, say) =>

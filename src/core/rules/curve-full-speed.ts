@@ -15,6 +15,7 @@ export const curveFullSpeed = defineRule({
     never: {
       severity: 'mind',
       text: 'The curve of {port} never goes past {mostPercent}: full speed is not reached however hot it gets. Let its last point ask for 100 %.',
+      worse: { mostPercent: 'less' },
     },
   },
   check: (harness, say) =>

@@ -12,6 +12,7 @@ export const curveStartDuty = defineRule({
     belowStart: {
       severity: 'mind',
       text: 'The curve of {port} asks for {leastPercent}; {lead} only starts at {startPercent} and may stand still. Raise the lowest point.',
+      worse: { leastPercent: 'less', startPercent: 'more' },
     },
     cannotStop: {
       severity: 'mind',
@@ -19,11 +20,11 @@ export const curveStartDuty = defineRule({
     },
     unknown: {
       severity: 'unknown',
-      text: 'The curve of {port} goes down to {leastPercent}; nobody has said at which duty {leads} start. Look it up, or try it on the bench.',
+      text: 'The curve of {port} goes down to {leastPercent}; nobody has said at which duty {leads} {leads|starts|start}. Look it up, or try it on the bench.',
     },
     stopUnknown: {
       severity: 'unknown',
-      text: 'The curve of {port} goes to 0 %; nobody has said whether {leads} stop at that. Look it up, or try it on the bench.',
+      text: 'The curve of {port} goes to 0 %; nobody has said whether {leads} {leads|stops|stop} at that. Look it up, or try it on the bench.',
     },
   },
   check: (harness, say) =>

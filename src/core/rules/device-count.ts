@@ -29,11 +29,11 @@ export const deviceCount = defineRule({
   messages: {
     over: {
       severity: 'stop',
-      text: '{subject} would have {deviceCount} devices ({leads}); it takes {limitCount}. Move one to another outlet or box.',
+      text: '{subject} would have {deviceCount} {deviceCount|device|devices} ({leads}); it takes {limitCount}. Move one to another outlet or box.',
     },
     overOfKind: {
       severity: 'stop',
-      text: '{subject} would have {deviceCount} devices of the kind {variant} ({leads}); it takes {limitCount} of them. Move one to another outlet or box.',
+      text: '{subject} would have {deviceCount} {deviceCount|device|devices} of the kind {variant} ({leads}); it takes {limitCount} of them. Move one to another outlet or box.',
     },
   },
   check: (harness, say) =>

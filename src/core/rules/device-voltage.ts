@@ -16,6 +16,7 @@ export const deviceVoltage = defineRule({
   messages: {
     tooHigh: {
       severity: 'stop',
+      consequence: 'damage',
       text: '{lead} takes {takesVolts}, but {source} would put {getsVolts} on it: that destroys the device. Unplug it.',
     },
     tooLow: {

@@ -48,7 +48,7 @@ export const extraFeed = defineRule({
   messages: {
     missing: {
       severity: 'stop',
-      text: '{outlet} has {deviceCount} devices in a row; above {limitCount} the row wants an extra supply lead at its far end. Plug one in, or shorten the row.',
+      text: '{outlet} has {deviceCount} {deviceCount|device|devices} in a row; above {limitCount} the row wants an extra supply lead at its far end. Plug one in, or shorten the row.',
     },
   },
   check: (harness, say) =>

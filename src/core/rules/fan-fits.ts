@@ -15,11 +15,11 @@ const MESSAGES = {
   },
   tooLong: {
     severity: 'stop',
-    text: '{thing} is {fanCount} fans long, but {panel} has room for {placeCount} from there on. Begin further along, or use another panel.',
+    text: '{thing} is {fanCount} {fanCount|fan|fans} long, but {panel} has room for {placeCount} from there on. Begin further along, or use another panel.',
   },
   tooThick: {
     severity: 'stop',
-    text: '{things} are {thickMm} thick together, but {panel} has {depthMm} free. Use thinner ones, or another panel.',
+    text: '{things} {things|is|are} {thickMm} thick{things|| together}, but {panel} has {depthMm} free. Use {things|a thinner one|thinner ones}, or another panel.',
   },
   taken: {
     severity: 'stop',

@@ -26,9 +26,11 @@ export const hoseReaches = defineRule({
     tight: {
       severity: 'mind',
       text: 'The hoses of {thing} are {hoseMm} long and the processor is {straightMm} away: with {bendMm} for their bends they are strained. Let them leave by the other end, or put the radiator nearer.',
+      worse: { hoseMm: 'less', straightMm: 'more', bendMm: 'more' },
     },
     wouldHold: {
       severity: 'unknown',
+      consequence: 'wouldHold',
       text: 'By what is assumed of the case and the board, the hoses of {thing} reach the processor. Measure before you rely on it.',
     },
     unknown: {

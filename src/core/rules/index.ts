@@ -36,6 +36,7 @@ import { modularCable } from './modular-cable'
 import { noCommand } from './no-command'
 import { oneReports } from './one-reports'
 import { optionalHeader } from './optional-header'
+import { outletOrder } from './outlet-order'
 import { packContents } from './pack-contents'
 import { portTaken } from './port-taken'
 import { portsRunOut } from './ports-run-out'
@@ -98,6 +99,7 @@ export const RULES: readonly AnyRule[] = [
   noCommand,
   oneReports,
   optionalHeader,
+  outletOrder,
   packContents,
   portTaken,
   portsRunOut,

@@ -23,11 +23,13 @@ export const leadLoose = defineRule({
   messages: {
     needed: {
       severity: 'stop',
-      text: 'Still loose, and needed ({looseCount}): {leads}. Plug each into a port.',
+      consequence: 'loose',
+      text: 'Still loose, and needed ({looseCount}): {leads}. Plug {leads|it|each} into a port.',
     },
     comfort: {
       severity: 'mind',
-      text: 'Still loose, for comfort only ({looseCount}): {leads}. Plug each into a port, or leave it loose on purpose.',
+      text: 'Still loose, for comfort only ({looseCount}): {leads}. Plug {leads|it|each} into a port, or leave it loose on purpose.',
+      worse: { looseCount: 'more' },
     },
     parked: { severity: 'note', text: '{lead} is left loose on purpose: {reason}.' },
   },

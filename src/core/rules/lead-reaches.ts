@@ -65,18 +65,21 @@ export const leadReaches = defineRule({
     inSight: {
       severity: 'mind',
       text: '{lead} is {lengthMm} long: it reaches {port} straight across the board, in sight, but not behind the tray. Use a nearer header or an extension to hide it.',
+      worse: { lengthMm: 'less' },
     },
     tight: {
       severity: 'mind',
       text: '{lead} reaches {port} with {leftMm} to spare; {slackMm} should be left to plug it. Plug it before the fan is screwed down, with two screws first.',
+      worse: { leftMm: 'less', slackMm: 'more' },
     },
     wouldHold: {
       severity: 'unknown',
-      text: 'By what is assumed of the case and the board, these leads reach: {leads}. Measure their ways before you rely on it.',
+      consequence: 'wouldHold',
+      text: 'By what is assumed of the case and the board, {leads|this lead reaches|these leads reach}: {leads}. Measure {leads|its way|their ways} before you rely on it.',
     },
     unknown: {
       severity: 'unknown',
-      text: 'Whether these leads reach is open: {leads}. A length, the corner they leave by, or the place of a header or box is not known.',
+      text: 'Whether {leads|this lead reaches|these leads reach} is open: {leads}. A length, the corner {leads|it leaves|they leave} by, or the place of a header or box is not known.',
     },
   },
   check: (harness, say) => {

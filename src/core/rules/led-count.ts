@@ -37,11 +37,12 @@ export const ledCount = defineRule({
   messages: {
     over: {
       severity: 'mind',
-      text: '{subject} would address {ledCount} LEDs; its limit is {limitCount}. What lies past that stays dark: move lights to another output.',
+      text: '{subject} would address {ledCount} {ledCount|LED|LEDs}; its limit is {limitCount}. What lies past that stays dark: move lights to another output.',
+      worse: { ledCount: 'more', limitCount: 'less' },
     },
     unknown: {
       severity: 'unknown',
-      text: '{subject} would address at least {ledCount} of {limitCount} LEDs: {unknownCount} of its lights have no known count. Count their LEDs.',
+      text: '{subject} would address at least {ledCount} of {limitCount} LEDs: {unknownCount} of its lights {unknownCount|has|have} no known count. Count {unknownCount|its|their} LEDs.',
     },
   },
   check: (harness, say) =>

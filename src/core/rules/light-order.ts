@@ -1,5 +1,30 @@
-import { inOrder } from '../units/compare'
-import { defineRule } from './rule'
+import type { SingleEdit } from '../build/edit-schema'
+import { freshThreadId, sameRef } from '../build/refs'
+import type { PortRef } from '../formats/schema-kit'
+import type { Harness } from '../harness/derive'
+import type { Line, Segment } from '../harness/lights'
+import { defineRule, type Finding, type Mend } from './rule'
+
+interface Numbered {
+  readonly segment: Segment
+  readonly number: number
+}
+
+function numberedOf(harness: Harness, { segments }: Line): readonly Numbered[] {
+  return segments.flatMap((segment) => {
+    const number = harness.choices.numberOf(segment.at.itemId)
+    return number === undefined ? [] : [{ segment, number }]
+  })
+}
+
+/** The nearest light before this one in its own leg that has a number; legs that mirror each other are not compared. */
+function numberedBefore(all: readonly Numbered[], { before }: Segment): Numbered | undefined {
+  for (let at = before; at !== undefined; at = at.before) {
+    const found = all.find(({ segment }) => segment === at)
+    if (found !== undefined) return found
+  }
+  return undefined
+}
 
 /** Effects run the way the eye does when the chain follows the numbers in the case. */
 export const lightOrder = defineRule({
@@ -15,32 +40,46 @@ export const lightOrder = defineRule({
       text: '{port} runs {chain}, but in the case they stand as {wanted}: effects jump. Plug them in the order of the case, or re-sort in the program.',
     },
   },
-  check: (harness, say) => {
-    const numbers = new Map((harness.build.places ?? []).map((place) => [place.itemId, place.number]))
-    return harness.lights().lines.map(({ source, segments }) => {
-      const placed = segments
-        .flatMap((segment) => {
-          const number = numbers.get(segment.at.itemId)
-          return number === undefined || segment.firstLed === undefined ? [] : [{ segment, number }]
-        })
-        .toSorted(inOrder((a, b) => a.segment.firstLed! - b.segment.firstLed!))
-      const at = [source.ref, ...placed.map(({ segment }) => segment.at)]
+  check: (harness, say) =>
+    harness.lights().lines.map((line) => {
+      const placed = numberedOf(harness, line)
+      const at = [line.source.ref, ...placed.map(({ segment }) => segment.at)]
       if (placed.length < 2) return say.notApplicable(at)
-      const wanted = placed.toSorted(
-        inOrder(
-          (a, b) => a.number - b.number,
-          (a, b) => a.segment.firstLed! - b.segment.firstLed!,
-        ),
-      )
-      // Mirrored legs start at the same LED, so only a later start before a smaller number is out of order.
-      const isInOrder = placed.every(
-        ({ segment, number }) =>
-          !placed.some((other) => other.segment.firstLed! > segment.firstLed! && other.number < number),
-      )
+      const isInOrder = placed.every(({ segment, number }) => {
+        const before = numberedBefore(placed, segment)
+        return before === undefined || before.number <= number
+      })
       if (isInOrder) return say.holds(at)
-      const marks = (entries: typeof placed) => entries.map(({ segment }) => segment.placed.item.mark)
-      return say.found('differs', at, { port: harness.name(source.ref), chain: marks(placed), wanted: marks(wanted) })
-    })
-  },
-  mends: () => [],
+      const wanted = placed.toSorted((a, b) => a.number - b.number)
+      const marks = (entries: readonly Numbered[]) => [
+        ...new Set(entries.map(({ segment }) => segment.placed.item.mark)),
+      ]
+      const params = { port: harness.name(line.source.ref), chain: marks(placed), wanted: marks(wanted) }
+      return say.found('differs', at, params)
+    }),
+  mends: (harness, finding) => chainInOrder(harness, finding),
 })
+
+/** One chain of things of one kind, threaded anew in the order of the case: its first lead goes where the chain began. */
+function chainInOrder(harness: Harness, { at: [source] }: Finding): readonly Mend[] {
+  const line = harness.lights().lines.find((candidate) => source !== undefined && sameRef(candidate.source.ref, source))
+  const chain = line === undefined ? [] : numberedOf(harness, line)
+  if (line === undefined || chain.length !== line.segments.length) return []
+  const isOneChain = chain.every(({ segment }, index) => segment.before === chain[index - 1]?.segment)
+  const isOneKind = new Set(chain.map(({ segment }) => segment.placed.item.partId)).size === 1
+  const threads = chain.map(({ segment }) => harness.threadsAt(segment.at)[0]!)
+  const goesOn = threads.every(({ to }, index) => index === 0 || to.itemId === chain[index - 1]!.segment.at.itemId)
+  if (!isOneChain || !isOneKind || !goesOn) return []
+  const wanted = chain.toSorted((a, b) => a.number - b.number).map(({ segment }) => segment)
+  const goalOf = (index: number): PortRef =>
+    index === 0 ? threads[0]!.to : { itemId: wanted[index - 1]!.at.itemId, portId: threads[index]!.to.portId }
+  const edits: readonly SingleEdit[] = [
+    ...threads.map(({ id }): SingleEdit => ({ type: 'disconnect', threadId: id })),
+    ...wanted.map(({ at }, index): SingleEdit => {
+      const id = freshThreadId(harness.build, at)
+      return { type: 'connect', thread: { id, from: at, to: goalOf(index) } }
+    }),
+  ]
+  const leads = wanted.map(({ placed }) => placed.item.mark)
+  return [{ messageId: 'reorder', params: { leads }, edit: { type: 'batch', edits } }]
+}

@@ -1,4 +1,5 @@
 import type { Harness } from '../harness/derive'
+import type { PlacedPort } from '../harness/wiring'
 import { movesOf, unplugsAt } from './mend'
 import { defineRule, type Finding, type Mend } from './rule'
 
@@ -17,11 +18,15 @@ export const lightSource = defineRule({
     },
     several: {
       severity: 'stop',
-      text: '{sources} both drive {leads}: two signals on one wire. Unplug one of them.',
+      text: '{sources} drive {leads} at once: several signals on one wire. Leave one of them and unplug the rest.',
+    },
+    tailsTied: {
+      severity: 'stop',
+      text: '{sources} are tied together: several signals on one wire. Unplug one end.',
     },
   },
   check: (harness, say) => {
-    const { lights, sourcesOf } = harness.lights()
+    const { lights, sourcesOf, contests } = harness.lights()
     // A plug that does not belong there has a snag of its own.
     const mating = lights.filter(({ at }) =>
       harness.threadsAt(at).every((thread) => harness.fit(thread).misfit === 'none'),
@@ -29,14 +34,13 @@ export const lightSource = defineRule({
     const judged = mating.map((light) => ({ light, sources: sourcesOf(light) }))
     const dark = judged.filter(({ sources }) => sources.length === 0).map(({ light }) => light.at)
     const driven = judged.filter(({ sources }) => sources.length === 1).map(({ light }) => say.holds([light.at]))
-    const fought = judged
-      .filter(({ sources }) => sources.length > 1)
-      .map(({ light, sources }) =>
-        say.found('several', [light.at, ...sources.map(({ ref }) => ref)], {
-          sources: sources.map(({ ref }) => harness.name(ref)),
-          leads: [harness.name(light.at)],
-        }),
-      )
+    const names = (ports: readonly PlacedPort[]) => ports.map(({ ref }) => harness.name(ref))
+    const fought = contests.map((contest) => {
+      const at = [...contest.lights, ...contest.sources].map(({ ref }) => ref)
+      const sources = names(contest.sources)
+      if (contest.lights.length === 0) return say.found('tailsTied', at, { sources })
+      return say.found('several', at, { sources, leads: names(contest.lights) })
+    })
     const unlit = dark.length === 0 ? [] : [say.found('none', dark, { leads: dark.map((ref) => harness.name(ref)) })]
     return [...driven, ...fought, ...unlit]
   },
@@ -44,7 +48,9 @@ export const lightSource = defineRule({
 })
 
 function mendsOf(harness: Harness, { messageId, at }: Finding): readonly Mend[] {
-  if (messageId === 'several') return at.slice(1).flatMap((source) => unplugsAt(harness, source))
+  if (messageId !== 'none') {
+    return at.filter((ref) => harness.port(ref).port.side === 'gives').flatMap((source) => unplugsAt(harness, source))
+  }
   // With one light in the dark its own lead is the one to move; a longer chain starts somewhere else.
   return at.length === 1 ? at.flatMap((lead) => movesOf(harness, lead, 1)) : []
 }

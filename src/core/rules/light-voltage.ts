@@ -24,6 +24,7 @@ export const lightVoltage = defineRule({
   messages: {
     tooHigh: {
       severity: 'stop',
+      consequence: 'damage',
       text: '{lead} takes {takesVolts}, but {source} would put {getsVolts} on it: that destroys the lights. Unplug it and choose a {takesVolts} source.',
     },
     tooLow: {

@@ -58,14 +58,16 @@ export const lightVolts = defineRule({
     low: {
       severity: 'mind',
       text: '{lead} gets {endVolts} at its far end, less than its {leastVolts}; {lowVolts} when the supply stands 5 % low. Feed it from nearer, with thicker wire, or from both ends.',
+      worse: { endVolts: 'less', leastVolts: 'more', lowVolts: 'less' },
     },
     wouldHold: {
       severity: 'unknown',
-      text: 'The volts at the far end would hold if contacts have 20 mΩ and what the lights leave unsaid (least volts, track) is as usual: {leads}. The lowest is {endVolts} at {lead}.',
+      consequence: 'wouldHold',
+      text: 'The volts at the far end would hold if contacts have 20 mΩ and what the {leads|light leaves|lights leave} unsaid (least volts, track) is as usual: {leads}. The lowest is {endVolts} at {lead}.',
     },
     open: {
       severity: 'unknown',
-      text: 'The volts at the far end are open for {leads}: a length, a gauge or a draw on the way is missing. Measure the leads, read the labels.',
+      text: 'The volts at the far end are open for {leads}: a length, a gauge or a draw on the way is missing. Measure the {leads|lead|leads}, read the {leads|label|labels}.',
     },
   },
   check: (harness, say) => {

@@ -1,5 +1,6 @@
 import { plugEdit } from '../build/plug'
 import { sameRef } from '../build/refs'
+import { swapEdit } from '../build/rewire'
 import type { PortRef } from '../formats/schema-kit'
 import { candidatesFor, type Candidate } from '../harness/candidates'
 import type { Harness } from '../harness/derive'
@@ -50,6 +51,15 @@ export const movesOf = (harness: Harness, lead: PortRef, most = MOST_MOVES): rea
 /** The move of this lead to this one port, where the port would take it without a new snag. */
 export const movesTo = (harness: Harness, lead: PortRef, to: PortRef): readonly Mend[] =>
   movesWhere(harness, lead, (candidate) => wouldTake(candidate) && sameRef(candidate.to, to), 1)
+
+/** A plugged lead and what sits in this port change places. */
+export function swapsInto(harness: Harness, lead: PortRef, to: PortRef): readonly Mend[] {
+  return harness.threadsAt(to).flatMap(({ from }): readonly Mend[] => {
+    const edit = swapEdit(harness.build, lead, from)
+    if (edit === undefined) return []
+    return [{ messageId: 'swap', params: { lead: harness.name(lead), other: harness.name(from) }, edit }]
+  })
+}
 
 /** Unplug each thread at a port. */
 export function unplugsAt(harness: Harness, ref: PortRef): readonly Mend[] {

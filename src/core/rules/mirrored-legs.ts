@@ -1,4 +1,5 @@
 import { chosenFor } from '../build/groups'
+import type { Segment } from '../harness/lights'
 import { defineRule } from './rule'
 
 /** A splitter repeats: legs that were meant to differ show the same. */
@@ -12,19 +13,17 @@ export const mirroredLegs = defineRule({
   messages: {
     mirrors: {
       severity: 'note',
-      text: '{leads} show the same, since a splitter repeats what {port} sends; you want them apart. Chain them, or use another output.',
+      text: '{leads} {leads|shows|show} what another leg shows, since a splitter repeats what {port} sends; you want {leads|it|them} apart. Chain them, or use another output.',
     },
   },
   check: (harness, say) =>
     harness.lights().lines.map(({ source, segments, mirrored }) => {
       const at = [source.ref, ...segments.map((segment) => segment.at)]
-      const isAsked = segments.some(
-        (segment) =>
-          chosenFor(harness.build, segment.at.itemId, ({ splitLights }) => splitLights)?.wanted === 'separate',
-      )
-      if (!isAsked) return say.notApplicable(at)
-      if (mirrored.length === 0) return say.holds(at)
-      const mirrors = mirrored.map((segment) => segment.at)
+      const isAsked = ({ at: { itemId } }: Segment) =>
+        chosenFor(harness.build, itemId, ({ splitLights }) => splitLights)?.wanted === 'separate'
+      if (!segments.some(isAsked)) return say.notApplicable(at)
+      const mirrors = mirrored.filter(isAsked).map((segment) => segment.at)
+      if (mirrors.length === 0) return say.holds(at)
       return say.found('mirrors', [source.ref, ...mirrors], {
         leads: mirrors.map((ref) => harness.name(ref)),
         port: harness.name(source.ref),

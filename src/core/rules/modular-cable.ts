@@ -11,6 +11,7 @@ export const modularCable = defineRule({
   messages: {
     otherSupply: {
       severity: 'stop',
+      consequence: 'damage',
       text: '{lead} is a cable of {cableMaker} {cableGeneration}, {port} is of {supplyMaker} {supplyGeneration}: the plugs look alike and are wired differently, which destroys devices. Use only the cables that came with this supply.',
     },
     originUnknown: {

@@ -41,7 +41,7 @@ export const noCommand = defineRule({
       severity: 'unknown',
       text: 'Whether {port} can slow {lead} down is not known: a risk of full speed. Look it up in the manual of the box.',
     },
-    byChoice: { severity: 'note', text: '{leads} run at full speed on purpose: {reason}.' },
+    byChoice: { severity: 'note', text: '{leads} {leads|runs|run} at full speed on purpose: {reason}.' },
   },
   check: (harness, say) => {
     // A plug that does not belong there has a snag of its own.

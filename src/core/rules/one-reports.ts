@@ -20,15 +20,15 @@ export const oneReports = defineRule({
   },
   check: (harness, say) =>
     harness.speed().heads.map(({ at: head, commands }) => {
-      const motors = harness.tach().readingAt(head)?.motors ?? []
-      const reporting = new Set(motors.map(({ at }) => at.itemId))
+      const reporters = harness.tach().readingAt(head)?.reporters ?? []
+      const reporting = new Set(reporters.map(({ at }) => at.itemId))
       const silent = commands.filter(({ at }) => !reporting.has(at.itemId))
       const at = [head, ...silent.map((command) => command.at)]
       if (silent.length === 0) return say.holds(at)
-      if (motors.length > 1) return say.notApplicable(at)
+      if (reporters.length > 1) return say.notApplicable(at)
       const port = harness.name(head)
       const names = silent.map((command) => harness.name(command.at))
-      const [reporter] = motors
+      const [reporter] = reporters
       if (reporter === undefined) return say.found('noneOfMany', at, { port, silent: names })
       const params = { port, reporter: harness.name(reporter.at), silent: names }
       return say.found('oneOfMany', at, params)

@@ -13,6 +13,7 @@ export const packContents = defineRule({
     notInPack: {
       severity: 'mind',
       text: '{marks}: {part} is said to come with {pack}, which holds {heldCount} of it. Another edition may hold it; else put it on the shopping list.',
+      worse: { heldCount: 'less' },
     },
   },
   check: (harness, say) => {

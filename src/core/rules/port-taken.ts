@@ -13,7 +13,7 @@ export const portTaken = defineRule({
   messages: {
     taken: {
       severity: 'stop',
-      text: '{port} has room for {placeCount}, but {coveredCount} are planned there: {leads}. Move one of them to a free port.',
+      text: '{port} has {placeCount} {placeCount|place|places}, but {leads} there {leads|wants|want} {coveredCount}. Move {leads|it|one of them} to a free port.',
     },
     twoPlaces: {
       severity: 'stop',

@@ -1,5 +1,5 @@
 import type { Harness } from '../harness/derive'
-import { hasRoomFor } from '../harness/occupancy'
+import { occupancyOf } from '../harness/occupancy'
 import type { PlacedPort } from '../harness/wiring'
 import { fitOf, plugKind } from '../parts/mating'
 import { defineRule } from './rule'
@@ -8,14 +8,16 @@ interface Kind {
   readonly takers: PlacedPort[]
 }
 
-const isLoose = (harness: Harness, { ref }: PlacedPort) => harness.threadsAt(ref).length === 0
+/** Whether a lead has a place of its kind: one that sits where its plug does not belong has none yet. */
+const hasPlace = (harness: Harness, { ref }: PlacedPort) =>
+  harness.threadsAt(ref).some((thread) => harness.fit(thread).misfit === 'none')
 
-/** Loose leads of one kind: those that the same ports would take. */
+/** Leads of one kind that want a place: those that the same ports would take. */
 function kindsOf(harness: Harness): readonly Kind[] {
   const kinds = new Map<string, Kind>()
   for (const placed of harness.ports) {
     const { port } = placed
-    if (port.side !== 'takes' || port.need !== 'required' || !isLoose(harness, placed)) continue
+    if (port.side !== 'takes' || port.need !== 'required' || hasPlace(harness, placed)) continue
     if (harness.choices.parkedReasonAt(placed.ref) !== undefined) continue
     const key = plugKind(port.connector)
     const kind = kinds.get(key) ?? { takers: [] }
@@ -25,24 +27,39 @@ function kindsOf(harness: Harness): readonly Kind[] {
   return [...kinds.values()]
 }
 
+/** How many of the leads find room on ports with so many places left; a lead with two lanes wants two of one port. */
+function housed(takers: readonly PlacedPort[], left: readonly number[]): number {
+  const rest = [...left]
+  const widest = takers.map(({ port }) => port.lanes?.covers ?? 1).toSorted((a, b) => b - a)
+  return widest.filter((covers) => {
+    const enough = rest.filter((count) => count >= covers)
+    if (enough.length === 0) return false
+    rest[rest.indexOf(Math.min(...enough))]! -= covers
+    return true
+  }).length
+}
+
 /**
- * Places that are left for the leads of a kind once all of them are plugged in. A loose hub or a chained light takes one
- * place and brings its own outlets, so what counts is the places on things that are plugged in already, and what each
- * loose thing brings.
+ * Places that are left for the leads of a kind once all of them are plugged in. What does not belong in a place leaves it
+ * free. A loose hub or a chained light takes one place and brings its own outlets, so what counts is the places on things
+ * that are plugged in already, and what each loose thing brings.
  */
 function balance(harness: Harness, { takers }: Kind): { readonly placeCount: number; readonly neededCount: number } {
   const [sample] = takers
   const looseItems = new Set(takers.map(({ item }) => item.id))
-  let ready = 0
-  let brought = 0
+  const ready: number[] = []
+  const brought: number[] = []
   for (const placed of harness.ports) {
     if (placed.port.side !== 'gives' || fitOf(sample!.port, placed.port).misfit !== 'none') continue
-    if (!hasRoomFor(harness, placed.ref, sample!.ref)) continue
-    const lanes = placed.port.lanes === undefined ? 1 : placed.port.lanes.count - harness.threadsAt(placed.ref).length
-    if (looseItems.has(placed.item.id)) brought += lanes
-    else ready += lanes
+    const { placeCount, coveredCount } = occupancyOf(
+      harness,
+      placed.ref,
+      (lead) => fitOf(lead.port, placed.port).misfit !== 'none',
+    )
+    ;(looseItems.has(placed.item.id) ? brought : ready).push(Math.max(0, placeCount - coveredCount))
   }
-  return { placeCount: ready === 0 ? 0 : ready + brought, neededCount: takers.length }
+  const isStart = ready.some((count) => count > 0)
+  return { placeCount: isStart ? housed(takers, [...ready, ...brought]) : 0, neededCount: takers.length }
 }
 
 /** Fewer places than leads, whatever is plugged where. */

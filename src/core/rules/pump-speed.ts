@@ -15,6 +15,7 @@ export const pumpSpeed = defineRule({
     belowFull: {
       severity: 'mind',
       text: '{lead} follows the curve of {port}, which goes down to {leastPercent}: a pump wants full speed. Set that header to 100 % throughout.',
+      worse: { leastPercent: 'less' },
     },
     curveUnknown: {
       severity: 'unknown',

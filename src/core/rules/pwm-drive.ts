@@ -16,6 +16,7 @@ export const pwmDrive = defineRule({
     weak: {
       severity: 'note',
       text: '{port} may have to drive {totalMilliamps} on its PWM wire ({fanCount} × 5 mA); it states {mostMilliamps}. A powered hub repeats the command for all of them.',
+      worse: { totalMilliamps: 'more', fanCount: 'more', mostMilliamps: 'less' },
     },
   },
   check: (harness, say) =>

@@ -15,11 +15,12 @@ export const refreshRate = defineRule({
   messages: {
     slow: {
       severity: 'note',
-      text: '{port} can show {actualFramesPerSecond} with its {ledCount} LEDs; you want {wantedFramesPerSecond}. Spread the lights over more outputs.',
+      text: '{port} can show {actualFramesPerSecond} with its {ledCount} {ledCount|LED|LEDs}; you want {wantedFramesPerSecond}. Spread the lights over more outputs.',
+      worse: { actualFramesPerSecond: 'less', ledCount: 'more', wantedFramesPerSecond: 'more' },
     },
     unknown: {
       severity: 'unknown',
-      text: 'How often {port} can show a new picture is open: {unknownCount} of its lights have no known LED count. Count their LEDs.',
+      text: 'How often {port} can show a new picture is open: {unknownCount} of its lights {unknownCount|has|have} no known LED count. Count {unknownCount|its|their} LEDs.',
     },
   },
   check: (harness, say) =>

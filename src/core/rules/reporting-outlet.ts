@@ -1,12 +1,14 @@
+import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
-import { movesTo } from './mend'
-import { defineRule } from './rule'
+import { givesPulses } from '../harness/tach'
+import { movesTo, swapsInto } from './mend'
+import { defineRule, type Mend } from './rule'
 
-/** The one outlet of a hub or splitter whose tach goes back, left empty. */
+/** The one outlet of a hub or splitter whose tach goes back: empty, or with something on it that reports nothing. */
 export const reportingOutlet = defineRule({
   id: 'reporting-outlet',
   group: 'tach',
-  what: 'The outlet that reports speed has a fan on it while the others do.',
+  what: 'The outlet that reports speed has a fan that reports on it, while any outlet is used.',
   source: 'common practice, no source',
   reads: [],
   asksOnly: ['reports'],
@@ -14,6 +16,10 @@ export const reportingOutlet = defineRule({
     empty: {
       severity: 'mind',
       text: '{outlet} is the one that reports speed, and it is empty while others are used: the board reads nothing. Put a fan there.',
+    },
+    silent: {
+      severity: 'mind',
+      text: '{outlet} is the one that reports speed, and {leads} there {leads|gives|give} no tach: the board reads nothing. Put a fan with a tach wire there.',
     },
   },
   check: (harness, say) =>
@@ -23,24 +29,30 @@ export const reportingOutlet = defineRule({
       return all.reports.map(({ outlet, input }) => {
         const ref = { itemId: item.id, portId: outlet }
         const at = [ref]
+        if (harness.tach().reportersBelow(ref).length > 0) return say.holds(at)
         const others = part.ports.filter(
           ({ id, side, wires }) => side === 'gives' && id !== outlet && wires.includes('12v') && isUsed(id),
         )
-        if (isUsed(outlet)) return say.holds(at)
-        if (others.length === 0 || !isUsed(input)) return say.notApplicable(at)
-        return say.found('empty', at, { outlet: harness.name(ref) })
+        if (!isUsed(input)) return say.notApplicable(at)
+        const there = harness.across(ref).map((other) => harness.name(other.ref))
+        if (there.length > 0) return say.found('silent', at, { outlet: harness.name(ref), leads: there })
+        return others.length === 0 ? say.notApplicable(at) : say.found('empty', at, { outlet: harness.name(ref) })
       })
     }),
-  mends: (harness: Harness, finding) => {
-    const [outlet] = finding.at
+  mends: (harness, { messageId, at: [outlet] }) => {
     if (outlet === undefined) return []
-    const { part } = harness.factsOfItem(outlet.itemId)
-    const leads = part.ports.flatMap(({ id, side }) =>
-      side === 'gives' ? harness.across({ itemId: outlet.itemId, portId: id }) : [],
-    )
-    return leads
-      .filter(({ port }) => port.wires.includes('tach'))
-      .slice(-1)
-      .flatMap(({ ref }) => movesTo(harness, ref, outlet))
+    const put = messageId === 'empty' ? movesTo : swapsInto
+    return reportersBeside(harness, outlet).flatMap((lead): readonly Mend[] => put(harness, lead, outlet))
   },
 })
+
+/** The last lead on another outlet of the same thing that could report. */
+function reportersBeside(harness: Harness, outlet: PortRef): readonly PortRef[] {
+  return harness
+    .factsOfItem(outlet.itemId)
+    .part.ports.filter(({ id, side }) => side === 'gives' && id !== outlet.portId)
+    .flatMap(({ id }) => harness.across({ itemId: outlet.itemId, portId: id }))
+    .filter(givesPulses)
+    .slice(-1)
+    .map(({ ref }) => ref)
+}

@@ -7,6 +7,32 @@ import type { Harness } from '../harness/derive'
 export const SEVERITIES = ['stop', 'mind', 'unknown', 'note'] as const
 export type Severity = (typeof SEVERITIES)[number]
 
+/**
+ * What follows where nobody does anything about it, the worst first: the order in which findings are told. Where a message
+ * says nothing, a stop is something dead, a mind something other than planned, an unknown open, and a note known.
+ */
+export const CONSEQUENCES = [
+  'damage',
+  'overload',
+  'loose',
+  'noStart',
+  'dead',
+  'otherThanPlanned',
+  'likelyOverload',
+  'open',
+  'wouldHold',
+  'known',
+] as const
+export type Consequence = (typeof CONSEQUENCES)[number]
+const USUAL_CONSEQUENCE: Readonly<Record<Severity, Consequence>> = {
+  stop: 'dead',
+  mind: 'otherThanPlanned',
+  unknown: 'open',
+  note: 'known',
+}
+export const consequenceOf = ({ severity, consequence }: Message): Consequence =>
+  consequence ?? USUAL_CONSEQUENCE[severity]
+
 /** What the rules are about, in the order people work. */
 export const GROUPS = [
   'fit',
@@ -22,16 +48,52 @@ export const GROUPS = [
 ] as const
 export type RuleGroup = (typeof GROUPS)[number]
 
-type SlotsIn<S extends string> = S extends `${string}{${infer K}}${infer Rest}` ? K | SlotsIn<Rest> : never
+/** The name in a slot: `leads`, and of `leads|is|are`, a word by their count. */
+type NameIn<K extends string> = K extends `${infer Name}|${string}` ? Name : K
+type SlotsIn<S extends string> = S extends `${string}{${infer K}}${infer Rest}` ? NameIn<K> | SlotsIn<Rest> : never
 export type Param = number | string | readonly string[]
 export type ParamsOf<S extends string> = { readonly [K in SlotsIn<S>]: Param }
 
+/** Whether more of a figure is worse, or less of it; neither where it only describes. */
+type Worse = 'more' | 'less' | 'neither'
+
 export interface Message {
   readonly severity: Severity
-  /** Slots in braces; the end of a slot's name is its unit. */
+  readonly consequence?: Consequence
+  /** Which way each of its figures is worse: what somebody takes on comes back when one of them moves that way. */
+  readonly worse?: Readonly<Record<string, Worse>>
+  /**
+   * Slots in braces; the end of a slot's name is its unit. `{leads|is|are}` is a word by how many leads there are, or by
+   * a number: the first for one, the second for all else.
+   */
   readonly text: string
 }
 type Messages = Readonly<Record<string, Message>>
+
+/** How the name of a slot that holds a figure ends: with its unit. */
+export const FIGURE_UNITS = [
+  ['Milliamps', ' mA'],
+  ['Amps', ' A'],
+  ['Watts', ' W'],
+  ['Celsius', ' °C'],
+  ['FramesPerSecond', ' frames a second'],
+  ['Volts', ' V'],
+  ['Percent', ' %'],
+  ['Mm', ' mm'],
+  ['M3PerH', ' m³/h'],
+  ['Number', ''],
+  ['Count', ''],
+] as const
+type FigureIn<S extends string> = Extract<SlotsIn<S>, `${string}${(typeof FIGURE_UNITS)[number][0]}`>
+
+/** Messages that can be taken on have to say which way each of their figures is worse. */
+type Judged<M extends Messages> = {
+  readonly [K in keyof M]: M[K]['severity'] extends 'mind' | 'note'
+    ? [FigureIn<M[K]['text']>] extends [never]
+      ? { readonly worse?: never }
+      : { readonly worse: Readonly<Record<FigureIn<M[K]['text']>, Worse>> }
+    : { readonly worse?: never }
+}
 
 /** A repair: an edit, and a sentence on what it changes. */
 export interface Mend {
@@ -43,6 +105,8 @@ export const MEND_TEXTS = {
   move: 'Move {lead} to {port}.',
   moveWithSum: 'Move {lead} to {port}: it would carry {afterAmps} of {limitAmps} there.',
   plug: 'Plug {lead} into {port}.',
+  reorder: 'Plug them in the order of the case: {leads}.',
+  swap: 'Let {lead} and {other} change places.',
   unplug: 'Unplug {lead} from {port}; it is loose then.',
   park: 'Leave {lead} loose on purpose.',
   setMode: 'Set {port} to {mode} in the firmware.',
@@ -133,7 +197,7 @@ function sayerFor<M extends Messages>(messages: M): Say<M> {
 }
 
 /** Keeps message ids and slots as types, so that a missing slot does not compile. */
-export const defineRule = <const M extends Messages>(rule: Rule<M>): AnyRule => {
+export const defineRule = <const M extends Messages>(rule: Rule<M> & { readonly messages: Judged<M> }): AnyRule => {
   const say = sayerFor(rule.messages)
   return { ...rule, check: (harness) => rule.check(harness, say) }
 }

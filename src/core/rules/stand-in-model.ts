@@ -27,15 +27,17 @@ export const standInModel = defineRule({
   messages: {
     short: {
       severity: 'mind',
-      text: '{port} is told {unitCount} × {modelLedCount} = {declaredCount} LEDs ({model}), but {ledCount} hang there: {darkCount} stay dark. Declare more units, or a longer model.',
+      text: '{port} is told {unitCount} × {modelLedCount} = {declaredCount} {declaredCount|LED|LEDs} ({model}), but {ledCount} {ledCount|hangs|hang} there: {darkCount} {darkCount|stays|stay} dark. Declare more units, or a longer model.',
+      worse: { unitCount: 'less', modelLedCount: 'less', declaredCount: 'less', ledCount: 'more', darkCount: 'more' },
     },
     long: {
       severity: 'note',
-      text: '{port} is told {unitCount} × {modelLedCount} = {declaredCount} LEDs ({model}), {spillCount} more than hang there: effects spill past the end.',
+      text: '{port} is told {unitCount} × {modelLedCount} = {declaredCount} {declaredCount|LED|LEDs} ({model}), {spillCount} more than hang there: effects spill past the end.',
+      worse: { unitCount: 'more', modelLedCount: 'more', declaredCount: 'more', spillCount: 'more' },
     },
     unknown: {
       severity: 'unknown',
-      text: '{port} is told {declaredCount} LEDs ({model}), but at least one of its lights has no known count ({ledCount} are known). Count their LEDs.',
+      text: '{port} is told {declaredCount} {declaredCount|LED|LEDs} ({model}), but at least one of its lights has no known count ({ledCount} {ledCount|is|are} known). Count their LEDs.',
     },
   },
   check: (harness, say) =>

@@ -20,13 +20,17 @@ export const startSurge = defineRule({
     over: {
       severity: 'mind',
       text: '{subject} would see a start-up peak of {peakAmps}, over its {mostAmps}. Stagger the start, or move a fan.',
+      worse: { peakAmps: 'more', mostAmps: 'less' },
     },
     overByEstimate: {
       severity: 'note',
+      consequence: 'likelyOverload',
       text: 'By an estimate of twice the rated current, the start-up peak goes over the limit at {subjects}; the highest is {peakAmps} of {mostAmps} at {subject}. A known start current settles it.',
+      worse: { peakAmps: 'more', mostAmps: 'less' },
     },
     wouldHold: {
       severity: 'unknown',
+      consequence: 'wouldHold',
       text: 'The start-up peak would hold if motors that state no start current take twice their rated one, at {subjects}. Look it up where it matters.',
     },
     unknown: {

@@ -1,6 +1,7 @@
 import type { Harness } from '../harness/derive'
-import { sharedSupplies } from '../harness/supplies'
+import { sharedSupplies, type SharedSupply } from '../harness/supplies'
 import { RAIL_VOLTS } from '../physics/amps'
+import { groupBy } from '../units/group'
 import { unplugsAt } from './mend'
 import { defineRule, type Mend } from './rule'
 
@@ -15,18 +16,25 @@ export const suppliesTied = defineRule({
   messages: {
     tied: {
       severity: 'stop',
-      text: '{sources} are tied together ({rails}): two supplies push against each other. Unplug one of them.',
+      consequence: 'damage',
+      text: '{sources} are tied together at {rails}: several supplies push against each other. Leave one of them and unplug the rest.',
     },
   },
-  check: (harness, say) =>
-    sharedSupplies(harness, harness.nets).map(({ rails, sources, originIds }) => {
-      const at = sources.map(({ ref }) => ref)
-      if (originIds.length < 2) return say.holds(at)
-      const params = {
-        sources: at.map((ref) => harness.name(ref)),
-        rails: rails.map((rail) => `${RAIL_VOLTS[rail]} V`),
-      }
-      return say.found('tied', at, params)
-    }),
+  check: (harness, say) => {
+    const shared = sharedSupplies(harness, harness.nets)
+    const refsOf = ({ sources }: SharedSupply) => sources.map(({ ref }) => ref)
+    const fed = shared.filter(({ originIds }) => originIds.length < 2).map((supply) => say.holds(refsOf(supply)))
+    // Judged rail by rail; the same plugs on several rails are one thing to do.
+    const tied = groupBy(
+      shared.filter(({ originIds }) => originIds.length > 1),
+      ({ sources }) => sources.map(({ key }) => key).join(' '),
+    )
+    const told = [...tied.values()].map((supplies) => {
+      const at = refsOf(supplies[0]!)
+      const rails = supplies.map(({ rail }) => `${RAIL_VOLTS[rail]} V`)
+      return say.found('tied', at, { sources: at.map((ref) => harness.name(ref)), rails })
+    })
+    return [...fed, ...told]
+  },
   mends: (harness: Harness, finding): readonly Mend[] => finding.at.flatMap((ref) => unplugsAt(harness, ref)),
 })

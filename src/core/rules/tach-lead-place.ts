@@ -1,12 +1,21 @@
 import { sameRef } from '../build/refs'
+import type { Harness } from '../harness/derive'
+import { givesPulses } from '../harness/tach'
+import type { PlacedPort } from '../harness/wiring'
 import { movesTo } from './mend'
 import { defineRule } from './rule'
 
-/** A lead that is there only to report, on a header that does not need it, while the CPU header reads nothing. */
+const isReporterOnly = (placed: PlacedPort) => givesPulses(placed) && !placed.port.wires.includes('12v')
+
+/** CPU headers of the machine that the lead belongs to, on whichever board it hangs now. */
+const cpuHeadersOf = (harness: Harness, { item }: PlacedPort): readonly PlacedPort[] =>
+  harness.ports.filter(({ port, item: board }) => port.role === 'cpu' && board.assemblyId === item.assemblyId)
+
+/** A lead that is there only to report, on a header that does not need it, while a CPU header reads nothing. */
 export const tachLeadPlace = defineRule({
   id: 'tach-lead-place',
   group: 'tach',
-  what: 'A tach-only lead goes where a report is needed: the CPU header first.',
+  what: 'A tach-only lead goes where a report is needed: the CPU header of its own machine first.',
   source: 'common practice, no source',
   reads: [],
   asksOnly: ['port.wires', 'port.role'],
@@ -17,28 +26,17 @@ export const tachLeadPlace = defineRule({
     },
   },
   check: (harness, say) =>
-    harness.tach().readings.flatMap(({ at: header, placed, motors }) =>
-      motors
-        .filter((motor) => !harness.port(motor.at).port.wires.includes('12v'))
-        .map((motor) => {
-          const at = [motor.at, header]
-          const cpu = placed.facts.part.ports.find(({ role }) => role === 'cpu')
-          if (cpu === undefined) return say.notApplicable(at)
-          const cpuRef = { itemId: header.itemId, portId: cpu.id }
-          const isBlind = (harness.tach().readingAt(cpuRef)?.motors.length ?? 0) === 0
-          if (!isBlind || sameRef(cpuRef, header)) return say.holds(at)
-          const params = {
-            lead: harness.name(motor.at),
-            port: harness.name(header),
-            cpuHeader: harness.name(cpuRef),
-          }
-          return say.found('elsewhere', at, params)
-        }),
-    ),
-  mends: (harness, finding) => {
-    const [lead, header] = finding.at
-    const cpu = header === undefined ? undefined : harness.port(header).facts.part.ports.find((p) => p.role === 'cpu')
-    if (lead === undefined || header === undefined || cpu === undefined) return []
-    return movesTo(harness, lead, { itemId: header.itemId, portId: cpu.id })
-  },
+    harness.ports.filter(isReporterOnly).flatMap((placed) => {
+      const headers = cpuHeadersOf(harness, placed)
+      return harness.across(placed.ref).map(({ ref: header }) => {
+        if (headers.length === 0) return say.notApplicable([placed.ref, header])
+        const blind = headers.find(({ ref }) => (harness.tach().readingAt(ref)?.reporters.length ?? 0) === 0)
+        if (blind === undefined || sameRef(blind.ref, header)) return say.holds([placed.ref, header])
+        const { name } = harness
+        const params = { lead: name(placed.ref), port: name(header), cpuHeader: name(blind.ref) }
+        return say.found('elsewhere', [placed.ref, header, blind.ref], params)
+      })
+    }),
+  mends: (harness, { at: [lead, , cpu] }) =>
+    lead === undefined || cpu === undefined ? [] : movesTo(harness, lead, cpu),
 })

@@ -12,15 +12,15 @@ export const tachsTied = defineRule({
   messages: {
     tied: {
       severity: 'mind',
-      text: '{leads} give their tach on one wire to {port}: what it reads is nonsense. Let only one of them report.',
+      text: '{leads} {leads|gives|give} tach on one wire to {port}: what it reads is nonsense. Let only one of them report.',
     },
   },
   check: (harness, say) =>
-    harness.tach().readings.map(({ at: header, motors }) => {
-      const at = [header, ...motors.map((motor) => motor.at)]
-      if (motors.length === 0) return say.notApplicable(at)
-      if (motors.length === 1) return say.holds(at)
-      const leads = motors.map((motor) => harness.name(motor.at))
+    harness.tach().readings.map(({ at: header, reporters }) => {
+      const at = [header, ...reporters.map((reporter) => reporter.at)]
+      if (reporters.length === 0) return say.notApplicable(at)
+      if (reporters.length === 1) return say.holds(at)
+      const leads = reporters.map((reporter) => harness.name(reporter.at))
       return say.found('tied', at, { leads, port: harness.name(header) })
     }),
   mends: (harness, finding) => finding.at.slice(2).flatMap((lead) => unplugsAt(harness, lead)),

@@ -25,15 +25,18 @@ export const threeFanRule = defineRule({
   messages: {
     moreThanThree: {
       severity: 'mind',
-      text: '{port} feeds {fanCount} fans; your choice is three at most on one header. Move one, or let the sum decide.',
+      text: '{port} feeds {fanCount} {fanCount|fan|fans}; your choice is three at most on one header. Move one, or let the sum decide.',
+      worse: { fanCount: 'more' },
     },
     sumHolds: {
       severity: 'note',
-      text: '{port} feeds {fanCount} fans, more than the three of the rule of thumb; the sum says it holds, and the sum decides.',
+      text: '{port} feeds {fanCount} {fanCount|fan|fans}, more than the three of the rule of thumb; the sum says it holds, and the sum decides.',
+      worse: { fanCount: 'more' },
     },
     sumOver: {
       severity: 'note',
-      text: '{port} feeds {fanCount} fans, which the rule of thumb (three) allows; the sum says it is too much, and the sum decides.',
+      text: '{port} feeds {fanCount} {fanCount|fan|fans}, which the rule of thumb (three) allows; the sum says it is too much, and the sum decides.',
+      worse: { fanCount: 'more' },
     },
   },
   check: (harness, say) =>

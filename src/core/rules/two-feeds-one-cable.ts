@@ -17,7 +17,7 @@ export const twoFeedsOneCable = defineRule({
   messages: {
     together: {
       severity: 'mind',
-      text: '{leads} of {box} hang on one cable of the supply, which then carries it all. Use two cables where you can.',
+      text: '{leads} of {box} {leads|hangs|hang} on one cable of the supply, which then carries it all. Use two cables where you can.',
     },
   },
   check: (harness, say) =>

@@ -12,11 +12,12 @@ export const usbLoad = defineRule({
   messages: {
     over: {
       severity: 'stop',
+      consequence: 'overload',
       text: '{port} would have to give {totalMilliamps} to {leads}; it may give {mostMilliamps}. Use a USB hub with a supply of its own, or another header.',
     },
     unknown: {
       severity: 'unknown',
-      text: '{port} would give at least {totalMilliamps} of {mostMilliamps}: {unknownCount} of its devices ({leads}) state no USB draw. Look it up in their manuals.',
+      text: '{port} would give at least {totalMilliamps} of {mostMilliamps}: {unknownCount} of its devices ({leads}) {unknownCount|states|state} no USB draw. Look it up in {unknownCount|the manual|the manuals}.',
     },
   },
   check: (harness, say) =>

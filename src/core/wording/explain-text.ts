@@ -65,7 +65,7 @@ function speedLines(harness: Harness, ref: PortRef): readonly string[] {
     ...(reading === undefined
       ? []
       : [
-          `Speed read here: ${reading.motors.length === 0 ? 'none' : listNames(reading.motors.map(({ at }) => harness.name(at)))}`,
+          `Speed read here: ${reading.reporters.length === 0 ? 'none' : listNames(reading.reporters.map(({ at }) => harness.name(at)))}`,
         ]),
   ]
 }

@@ -1,11 +1,12 @@
 import { formatAlike } from '../units/format'
-import { MEND_TEXTS, type Finding, type Mend, type Param } from '../rules/rule'
-import { ruleOf } from '../rules/check'
+import { FIGURE_UNITS, MEND_TEXTS, type Finding, type Mend, type Param } from '../rules/rule'
+import { messageOf, ruleOf } from '../rules/check'
 
 const MOST_NAMES = 12
 
-/** `F1, F2 and F3`; a long list names the first dozen and counts the rest. */
-export function listNames(names: readonly string[]): string {
+/** `F1, F2 and F3`, each once; a long list names the first dozen and counts the rest. */
+export function listNames(all: readonly string[]): string {
+  const names = [...new Set(all)]
   const shown = names.length > MOST_NAMES ? [...names.slice(0, MOST_NAMES), `${names.length - MOST_NAMES} more`] : names
   const last = shown.at(-1)
   if (shown.length < 2 || last === undefined) return shown.join('')
@@ -22,18 +23,6 @@ export function countOf(count: number, noun: string): string {
   return `${count} ${noun}${count === 1 ? '' : 's'}`
 }
 
-const UNIT_OF_SUFFIX = [
-  ['Milliamps', ' mA'],
-  ['Amps', ' A'],
-  ['Celsius', ' °C'],
-  ['FramesPerSecond', ' frames a second'],
-  ['Volts', ' V'],
-  ['Percent', ' %'],
-  ['Mm', ' mm'],
-  ['M3PerH', ' m³/h'],
-  ['Count', ''],
-] as const
-
 /** Figures of one unit in one sentence get the same decimals, as many as it takes to agree with the verdict. */
 function decimalsFor(suffix: string, params: Readonly<Record<string, Param>>): number {
   const values = Object.entries(params).flatMap(([slot, value]) =>
@@ -44,23 +33,32 @@ function decimalsFor(suffix: string, params: Readonly<Record<string, Param>>): n
 }
 
 function unitOf(slot: string) {
-  return UNIT_OF_SUFFIX.find(([suffix]) => slot.endsWith(suffix))
+  return FIGURE_UNITS.find(([suffix]) => slot.endsWith(suffix))
+}
+
+function isOne(value: Param): boolean {
+  if (typeof value === 'number') return value === 1
+  return typeof value === 'string' || new Set(value).size === 1
 }
 
 function fill(template: string, params: Readonly<Record<string, Param>>): string {
-  return template.replaceAll(/\{(\w+)\}/g, (_whole, slot: string) => {
-    const value = params[slot]
-    if (value === undefined) return `{${slot}}`
-    if (typeof value === 'string') return value
-    if (typeof value !== 'number') return listNames(value)
-    const unit = unitOf(slot)
-    return unit === undefined ? String(value) : value.toFixed(decimalsFor(unit[0], params)) + unit[1]
-  })
+  return template.replaceAll(
+    /\{(\w+)(?:\|([^|}]*)\|([^|}]*))?\}/g,
+    (_whole, slot: string, one?: string, many?: string) => {
+      const value = params[slot]
+      if (value === undefined) return `{${slot}}`
+      if (one !== undefined && many !== undefined) return isOne(value) ? one : many
+      if (typeof value === 'string') return value
+      if (typeof value !== 'number') return listNames(value)
+      const unit = unitOf(slot)
+      return unit === undefined ? String(value) : value.toFixed(decimalsFor(unit[0], params)) + unit[1]
+    },
+  )
 }
 
 /** The sentence of a finding, its figures those that were compared. */
 export function findingText(finding: Finding): string {
-  return fill(ruleOf(finding).messages[finding.messageId]!.text, finding.params)
+  return fill(messageOf(ruleOf(finding), finding.messageId).text, finding.params)
 }
 
 /** The sentence of a mend: what it changes. */

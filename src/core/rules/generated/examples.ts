@@ -7,7 +7,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "air-balance": {
     "over": "By rated flow 120 m³/h come in and 80 m³/h go out: the case runs over pressure, which keeps dust out. An indication only.",
     "under": "By rated flow 0 m³/h come in and 80 m³/h go out: the case runs under pressure and draws air and dust through its gaps. An indication only.",
-    "unknown": "Whether as much air comes in as goes out is open: the flow or the direction of F1 is not known.",
+    "unknown": "Whether as much air comes in as goes out is open: of F1 the flow or the direction is not known.",
   },
   "air-direction": {
     "against": "F1 blows out, since its open side looks inside, but air is to go in there. Turn it round, or take a fan of the other blades.",
@@ -18,12 +18,12 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "bare": "F1 clip is free and live: bare contacts. Keep the cover on them.",
   },
   "box-waits-for-tach": {
-    "silent": "B1 drives nothing until it sees a tach, and none of what hangs there (F1) gives one: those fans stand still. Lead the command out of a splitter whose tach leg holds a real fan.",
+    "silent": "B1 drives nothing until it sees a tach, and F1 there gives none: that fan stands still. Lead the command out of a splitter whose tach leg holds a real fan.",
   },
   "cascade-addresses": {
     "sameAddress": "B1 and B2 all have the number 1: the program sees one box. Set their switches to different numbers.",
     "notBridged": "B1 and B2 need a bridge cable from one to the next: without it only one of them is seen.",
-    "tooMany": "B1, B2 and B3 are 3 boxes of one family; it takes 2 together. Leave one out, or use a larger box.",
+    "tooMany": "B1, B2 and B3 are 3 boxes of one family; it takes 2 at most. Leave one out, or use a larger box.",
     "addressUnknown": "Nobody has said how the switches of B1 and B2 are set; each box needs a number of its own.",
   },
   "chain-variants": {
@@ -39,14 +39,14 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "cpu-header-tach": {
     "blind": "Nothing reports its speed on CPU: the board refuses to start, or complains. Plug the pump, its tach lead or a radiator fan in there.",
-    "blindByChoice": "Nothing reports its speed on CPU, by your choice: the firmware ignores it. The firmware must be told to ignore that header.",
+    "blindByChoice": "Nothing reports its speed on CPU, by your choice: only a test bench. The firmware must be told to ignore that header.",
     "headerUnknown": "Nobody has said which header of M1 is its CPU header; something must report its speed there. Look it up in the manual.",
   },
   "current-budget": {
     "over": "SYS1 would carry 1.20 A; its limit is 1.00 A. Move a load to another port, or to a hub with a supply of its own.",
     "tight": "SYS1 would carry 0.30 A: within its limit of 0.30 A, but over the 0.24 A that 20 % headroom leaves. Move a load, or accept less headroom.",
-    "drawUnknown": "SYS1 would carry at least 0.00 A of 1.00 A: 1 of its loads have no known draw. Read their labels.",
-    "shareUnknown": "A plug 1 would carry anything from 0.00 A to 4.00 A of 4.50 A: the supply leads of one box share its load, nobody knows how. Put them on cables that hold it all.",
+    "drawUnknown": "SYS1 would carry at least 0.00 A of 1.00 A: 1 of its loads has no known draw. Read its label.",
+    "shareUnknown": "A plug 1 at 12 V would carry anything from 0.00 A to 4.00 A of 4.50 A: the supply leads of one box share its load, nobody knows how. Put them on cables that hold it all.",
     "limitUnknown": "SYS1 has no stated limit; it would carry at least 0.30 A. Look the limit up in the manual.",
     "wouldHold": "SYS1 would hold if the figures are right: 0.30 A of 1.00 A, but one of them is only assumed. Check it against the manual or the label.",
   },
@@ -59,8 +59,8 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "curve-start-duty": {
     "belowStart": "The curve of CPU asks for 10 %; F1 only starts at 25 % and may stand still. Raise the lowest point.",
     "cannotStop": "The curve of CPU goes to 0 %, but F1 does not stop at that: it keeps turning at its least speed. Raise the lowest point, or accept it.",
-    "unknown": "The curve of CPU goes down to 30 %; nobody has said at which duty F1 start. Look it up, or try it on the bench.",
-    "stopUnknown": "The curve of CPU goes to 0 %; nobody has said whether F1 stop at that. Look it up, or try it on the bench.",
+    "unknown": "The curve of CPU goes down to 30 %; nobody has said at which duty F1 starts. Look it up, or try it on the bench.",
+    "stopUnknown": "The curve of CPU goes to 0 %; nobody has said whether F1 stops at that. Look it up, or try it on the bench.",
   },
   "device-count": {
     "over": "B1 link outlet 1 would have 4 devices (F1, F2, F3 and F4); it takes 3. Move one to another outlet or box.",
@@ -99,9 +99,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "unknown": "Whether a hand reaches B1 at Ledge with the case closed is not known. Look, and say it in the case.",
   },
   "header-mode": {
-    "pwmForThree": "SYS1 is in PWM mode, but F1 have no PWM wire: full speed. Set it to DC where it can, or move them.",
-    "dcForFour": "SYS1 is in DC mode: F1 follow its voltage only roughly and may stall low. Set it to PWM where it can.",
-    "dcForHub": "SYS1 is in DC mode, but F1 behind a box hear only PWM: full speed. Set it to PWM.",
+    "pwmForThree": "SYS1 is in PWM mode, but F1 has no PWM wire: full speed. Set it to DC where it can, or move it.",
+    "dcForFour": "SYS1 is in DC mode: F1 follows its voltage only roughly and may stall low. Set it to PWM where it can.",
+    "dcForHub": "SYS1 is in DC mode, but F1 behind a box hears only PWM: full speed. Set it to PWM.",
     "modesUnknown": "Nobody has said which modes SYS1 knows, so whether it can slow F1 down is open. Look it up in the manual.",
   },
   "heat-source": {
@@ -116,7 +116,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "lead-loose": {
     "needed": "Still loose, and needed (2): F1 and F2. Plug each into a port.",
-    "comfort": "Still loose, for comfort only (1): F1 light lead. Plug each into a port, or leave it loose on purpose.",
+    "comfort": "Still loose, for comfort only (1): F1 light lead. Plug it into a port, or leave it loose on purpose.",
     "parked": "F1 light lead is left loose on purpose: kept for later.",
   },
   "lead-reaches": {
@@ -124,12 +124,12 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "noWay": "F1 has no way to H1 outlet 1: the tray is between them, and no hole leads through. Use another spot, or another header.",
     "inSight": "F1 is 770 mm long: it reaches FAR straight across the board, in sight, but not behind the tray. Use a nearer header or an extension to hide it.",
     "tight": "F1 reaches FAR with 0 mm to spare; 30 mm should be left to plug it. Plug it before the fan is screwed down, with two screws first.",
-    "wouldHold": "By what is assumed of the case and the board, these leads reach: F1. Measure their ways before you rely on it.",
-    "unknown": "Whether these leads reach is open: F1. A length, the corner they leave by, or the place of a header or box is not known.",
+    "wouldHold": "By what is assumed of the case and the board, this lead reaches: F1. Measure its way before you rely on it.",
+    "unknown": "Whether this lead reaches is open: F1. A length, the corner it leaves by, or the place of a header or box is not known.",
   },
   "led-count": {
     "over": "B1 light outlet 1 would address 60 LEDs; its limit is 40. What lies past that stays dark: move lights to another output.",
-    "unknown": "B1 light outlet 1 would address at least 0 of 40 LEDs: 1 of its lights have no known count. Count their LEDs.",
+    "unknown": "B1 light outlet 1 would address at least 0 of 40 LEDs: 1 of its lights has no known count. Count its LEDs.",
   },
   "light-order": {
     "differs": "LED5V runs L1 and L2, but in the case they stand as L2 and L1: effects jump. Plug them in the order of the case, or re-sort in the program.",
@@ -140,7 +140,8 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "light-source": {
     "none": "Nothing drives L2 light lead: no light source at the start of that chain. Plug its first lead into a light header or a light box.",
-    "several": "LED5V A and LED5V B both drive L1 light lead: two signals on one wire. Unplug one of them.",
+    "several": "LED5V A and LED5V B drive L1 light lead at once: several signals on one wire. Leave one of them and unplug the rest.",
+    "tailsTied": "L1 light tail and LED5V B are tied together: several signals on one wire. Unplug one end.",
   },
   "light-voltage": {
     "tooHigh": "L1 light lead takes 5 V, but LED12V would put 12 V on it: that destroys the lights. Unplug it and choose a 5 V source.",
@@ -148,11 +149,11 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "light-volts": {
     "low": "L1 light lead gets 0.00 V at its far end, less than its 4.50 V; 0.00 V when the supply stands 5 % low. Feed it from nearer, with thicker wire, or from both ends.",
-    "wouldHold": "The volts at the far end would hold if contacts have 20 mΩ and what the lights leave unsaid (least volts, track) is as usual: L1 light lead. The lowest is 4.97 V at L1 light lead.",
-    "open": "The volts at the far end are open for L1 light lead: a length, a gauge or a draw on the way is missing. Measure the leads, read the labels.",
+    "wouldHold": "The volts at the far end would hold if contacts have 20 mΩ and what the light leaves unsaid (least volts, track) is as usual: L1 light lead. The lowest is 4.97 V at L1 light lead.",
+    "open": "The volts at the far end are open for L1 light lead: a length, a gauge or a draw on the way is missing. Measure the lead, read the label.",
   },
   "mirrored-legs": {
-    "mirrors": "L1 light lead and L2 light lead show the same, since a splitter repeats what LED5V sends; you want them apart. Chain them, or use another output.",
+    "mirrors": "L1 light lead and L2 light lead show what another leg shows, since a splitter repeats what LED5V sends; you want them apart. Chain them, or use another output.",
   },
   "mixed-signal": {
     "mixed": "SYS1 rules F2 without and F1 with a PWM wire by one signal: they do not follow it alike. Keep one kind to one signal.",
@@ -167,7 +168,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "pwmOnlyHub": "F1 has no PWM wire, and H1 outlet 1 passes nothing else: it runs at full speed. Move it to a header in DC mode, or let it run so on purpose.",
     "hubWithoutSignal": "H1 board lead is loose, so no command reaches F1: full speed. Plug it into a header, or leave it loose on purpose.",
     "boxUnknown": "Whether H1 outlet 1 can slow F1 down is not known: a risk of full speed. Look it up in the manual of the box.",
-    "byChoice": "F1 run at full speed on purpose: always at full speed.",
+    "byChoice": "F1 runs at full speed on purpose: always at full speed.",
   },
   "one-reports": {
     "oneOfMany": "CPU shows the speed of F1 alone; nothing is shown of F2, by design.",
@@ -176,11 +177,14 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "optional-header": {
     "noReason": "F1 on CPU OPT follows the heat of the processor, on many boards with the command of the CPU header: good for a fan that cools the power stages. Write the reason beside the thread, or move it.",
   },
+  "outlet-order": {
+    "differs": "B1 has L1, L2 and L3 on its outlets in this order, but in the case they stand as L2, L3 and L1. Plug them in the order of the case, or re-sort in the program.",
+  },
   "pack-contents": {
     "notInPack": "F2: Quillet Drift 140 is said to come with Twin pack, which holds 1 of it. Another edition may hold it; else put it on the shopping list.",
   },
   "port-taken": {
-    "taken": "SYS1 has room for 1, but 2 are planned there: F1 and F2. Move one of them to a free port.",
+    "taken": "SYS1 has 1 place, but F1 and F2 there want 2. Move one of them to a free port.",
     "twoPlaces": "F1 is planned in 2 ports at once: SYS1 and SYS2. A lead has one plug; unplug it from the others.",
   },
   "ports-run-out": {
@@ -195,10 +199,11 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "refresh-rate": {
     "slow": "LED5V can show 16.59 frames a second with its 2000 LEDs; you want 30.00 frames a second. Spread the lights over more outputs.",
-    "unknown": "How often LED5V can show a new picture is open: 1 of its lights have no known LED count. Count their LEDs.",
+    "unknown": "How often LED5V can show a new picture is open: 1 of its lights has no known LED count. Count its LEDs.",
   },
   "reporting-outlet": {
     "empty": "Y1 outlet 1 is the one that reports speed, and it is empty while others are used: the board reads nothing. Put a fan there.",
+    "silent": "Y1 outlet 1 is the one that reports speed, and F1 there gives no tach: the board reads nothing. Put a fan with a tach wire there.",
   },
   "speed-owner": {
     "otherOwner": "F1 is ruled by a box with its own program, but the choice for this build is the board. Move its lead, or change the choice.",
@@ -215,7 +220,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "unknown": "The start-up peak is open at SYS1: a draw or a limit is missing. Read the labels and the manual.",
   },
   "supplies-tied": {
-    "tied": "S1 A plug 1 and S2 A plug 1 are tied together (12 V and 5 V): two supplies push against each other. Unplug one of them.",
+    "tied": "S1 A plug 1 and S2 A plug 1 are tied together at 12 V and 5 V: several supplies push against each other. Leave one of them and unplug the rest.",
   },
   "sync-setting": {
     "leadWithoutSetting": "B1 light sync lead is plugged in, but the setting “follow the board” is off: B1 keeps to its own program. Switch it on, or unplug the lead.",
@@ -226,7 +231,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "elsewhere": "P1 tach lead gives its heartbeat to PUMP, while CPU reads nothing. Plug it into CPU.",
   },
   "tachs-tied": {
-    "tied": "F1 and F2 give their tach on one wire to CPU: what it reads is nonsense. Let only one of them report.",
+    "tied": "F1 and F2 give tach on one wire to CPU: what it reads is nonsense. Let only one of them report.",
   },
   "three-fan-rule": {
     "moreThanThree": "SYS1 feeds 4 fans; your choice is three at most on one header. Move one, or let the sum decide.",
@@ -245,7 +250,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "usb-load": {
     "over": "U1 header 1 would have to give 400 mA to B1 USB lead; it may give 200 mA. Use a USB hub with a supply of its own, or another header.",
-    "unknown": "USB1 would give at least 0 mA of 1000 mA: 1 of its devices (B1 USB lead) state no USB draw. Look it up in their manuals.",
+    "unknown": "USB1 would give at least 0 mA of 1000 mA: 1 of its devices (B1 USB lead) states no USB draw. Look it up in the manual.",
   },
   "usb-reaches": {
     "deadEnd": "B1 USB lead is plugged in, but its way ends before any USB source: B1 is not seen. Plug the hub on the way in.",

@@ -104,7 +104,7 @@ function Opened({ finding, buildId }: { readonly finding: Finding; readonly buil
   return (
     <div className="mt-2 ml-6 space-y-2">
       <Mends finding={finding} />
-      {finding.severity === 'mind' && <TakeOn finding={finding} />}
+      {(finding.severity === 'mind' || finding.severity === 'note') && <TakeOn finding={finding} />}
       <p className="flex items-center justify-between gap-2 text-[13px] text-faded">
         <span>{ruleOf(finding).what}</span>
         <Button small tone="quiet" onClick={show}>

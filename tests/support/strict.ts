@@ -1,0 +1,3 @@
+import { throwOnBrokenRules } from '../../src/core/rules/check'
+
+throwOnBrokenRules()
