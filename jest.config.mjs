@@ -24,7 +24,9 @@ const config = {
       setupFilesAfterEnv: ['<rootDir>/tests/support/strict.ts'],
       testMatch: [
         '<rootDir>/src/**/*.test.ts',
+        '<rootDir>/tests/copper/**/*.test.ts',
         '<rootDir>/tests/gadgets/**/*.test.ts',
+        '<rootDir>/tests/rules/**/*.test.ts',
         '<rootDir>/tests/weave/**/*.test.ts',
       ],
     },

@@ -107,9 +107,9 @@ const MUTANTS: readonly Mutant[] = [
   },
   {
     what: 'a lead needs no slack',
-    file: 'src/core/places/ways.ts',
-    find: 'export const SLACK_MM = 30',
-    put: 'export const SLACK_MM = 0',
+    file: 'src/core/build/schema.ts',
+    find: 'leadSlackMm: { least: 0, most: 1000, usual: 30 }',
+    put: 'leadSlackMm: { least: 0, most: 1000, usual: 0 }',
   },
   {
     what: 'the lead of a splitter is not counted',

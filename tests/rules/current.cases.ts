@@ -284,21 +284,27 @@ export const curveCases: readonly Case[] = [
   {
     rule: 'heat-source',
     what: 'graphics for a case header',
-    build: curved('curvy', 'SYS1', curveOn('SYS1', 'graphics', [30, 30])),
+    build: curved('curvy', 'SYS1', curveOn('SYS1', 'graphics', [30, 30], [70, 100])),
     wanted: 'holds',
   },
   { rule: 'heat-source', what: 'no curve', build: bench(['M1: board-middle']), wanted: 'notApplicable' },
   {
     rule: 'heat-source',
     what: 'graphics for the CPU header',
-    build: curved('curvy', 'CPU', curveOn('CPU', 'graphics', [30, 30])),
+    build: curved('curvy', 'CPU', curveOn('CPU', 'graphics', [30, 30], [70, 100])),
     wanted: 'unlikely',
     params: { port: 'CPU', heat: 'graphics' },
   },
   {
     rule: 'heat-source',
     what: 'nobody has said',
-    build: curved('curvy', 'CPU', curveOn('CPU', undefined, [30, 30])),
+    build: curved('curvy', 'CPU', curveOn('CPU', undefined, [30, 30], [70, 100])),
     wanted: 'unknown',
+  },
+  {
+    rule: 'heat-source',
+    what: 'one duty at any heat listens to nothing',
+    build: curved('curvy', 'CPU', curveOn('CPU', undefined, [30, 70], [70, 70])),
+    wanted: 'notApplicable',
   },
 ]

@@ -2,6 +2,7 @@ import type { Case } from './case'
 import { currentCases, curveCases } from './current.cases'
 import { fitCases } from './fit.cases'
 import { lightCases } from './light.cases'
+import { powerCases } from './power.cases'
 import { placeCases } from './place.cases'
 import { speedCases } from './speed.cases'
 import { supplyCases } from './supply.cases'
@@ -11,6 +12,7 @@ import { tachCases } from './tach.cases'
 export const allCases: readonly Case[] = [
   ...fitCases,
   ...currentCases,
+  ...powerCases,
   ...speedCases,
   ...tachCases,
   ...lightCases,

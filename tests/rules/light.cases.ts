@@ -38,8 +38,10 @@ const tieCable = withPorts(as(partNamed('light-splitter-3'), 'tie'), (port) =>
   port.id === 'out1' ? { side: 'takes', connector: { family: 'argb-3pin', end: 'sockets' }, need: 'optional' } : {},
 )
 const deadEnd = changed(as(partNamed('light-splitter-3'), 'dead-end'), 'joins', () => ({ wires: ['5v', 'gnd'] }))
+const fewUnits = changed(as(box, 'few-units'), 'limit', () => ({ mostUnitCount: figureOf(4, 'manual') }))
 const own = [
   short,
+  fewUnits,
   uncounted,
   box,
   silentBox,
@@ -204,6 +206,16 @@ export const lightCases: readonly Case[] = [
     build: declared(10, 1, onBox('uncounted')),
     wanted: 'unknown',
     params: { declaredCount: 10, ledCount: 0 },
+  },
+
+  {
+    rule: 'stand-in-model',
+    what: 'more units than its program lets one declare',
+    build: withChoices(fed('few-units', ['L1.light > B1.light1'], ['L1: thirty']), {
+      declaredModels: [{ at: at('b1', 'light1'), model: 'ring', ledCount: 5, unitCount: 6 }],
+    }),
+    wanted: 'tooMany',
+    params: { unitCount: 6, limitCount: 4 },
   },
 
   { rule: 'light-volts', what: 'short leads, all figures known', build: chain('sure'), wanted: 'holds' },
@@ -377,6 +389,22 @@ export const lightCases: readonly Case[] = [
     },
     wanted: 'otherOwner',
     params: { lead: 'L1 light lead', owner: "the maker's own program", group: 'Front', wanted: 'the board' },
+  },
+  {
+    rule: 'light-owner',
+    what: 'one light by itself, as chosen for it',
+    build: withChoices(chain('short'), { lightOwners: [{ at: at('l1', 'light'), owner: 'board' }] }),
+    wanted: 'holds',
+  },
+  {
+    rule: 'light-owner',
+    what: 'one light by itself, against the choice for the build',
+    build: withChoices(chain('short'), {
+      ...school('board'),
+      lightOwners: [{ at: at('l1', 'light'), owner: 'maker' }],
+    }),
+    wanted: 'otherOwner',
+    params: { group: 'this light', owner: 'the board', wanted: "the maker's own program" },
   },
   {
     rule: 'light-owner',

@@ -16,7 +16,7 @@ const ownModes = (modes: readonly ('pwm' | 'dc')[] | undefined, id: string) =>
     usbHeaderCount: 0,
   })
 const noModes = withPorts(ownModes(undefined, 'no-modes'), () => ({ modes: undefined }))
-const hub = (passes: 'pwm' | 'both' | 'unknown') => {
+const hub = (passes: 'pwm' | 'both' | 'unknown' | 'pwmToDc') => {
   const made = makePoweredHub({ id: `hub-${passes}`, name: `Hub ${passes}`, outletCount: 3, mostAmps: 4, passes })
   return made
 }
@@ -41,6 +41,7 @@ const own = [
   hub('pwm'),
   hub('both'),
   hub('unknown'),
+  hub('pwmToDc'),
   fixedHub,
   poorSplitter,
   brain,
@@ -161,8 +162,46 @@ export const speedCases: readonly Case[] = [
     rule: 'mixed-signal',
     what: 'a 3-wire and a 4-wire fan',
     build: pair('four', 'three'),
-    wanted: 'mixed',
+    wanted: 'mixedOnDc',
     params: { port: 'SYS1', threeWire: ['F2'], fourWire: ['F1'] },
+  },
+  {
+    rule: 'mixed-signal',
+    what: 'both kinds on a header that only knows PWM',
+    build: onBench(
+      ['M1: pwm-only', 'Y1: splitter-2', 'F1: four', 'F2: three'],
+      ['Y1.in > M1.SYS1', 'F1.fan > Y1.out1', 'F2.fan > Y1.out2'],
+    ),
+    wanted: 'mixedOnPwm',
+    params: { port: 'SYS1', threeWire: ['F2'], fourWire: ['F1'] },
+  },
+  {
+    rule: 'mixed-signal',
+    what: 'both kinds on a header that nobody knows the modes of',
+    build: onBench(
+      ['M1: no-modes', 'Y1: splitter-2', 'F1: four', 'F2: three'],
+      ['Y1.in > M1.SYS1', 'F1.fan > Y1.out1', 'F2.fan > Y1.out2'],
+    ),
+    wanted: 'mixed',
+  },
+  {
+    rule: 'no-command',
+    what: 'a 3-wire fan behind a box that makes a voltage out of PWM',
+    build: onHub('three', 'hub-pwmToDc'),
+    wanted: 'holds',
+  },
+  {
+    rule: 'header-mode',
+    what: 'a 3-wire fan behind a box that makes a voltage out of PWM',
+    build: onHub('three', 'hub-pwmToDc'),
+    wanted: 'holds',
+  },
+  {
+    rule: 'header-mode',
+    what: 'such a box on a header in DC mode',
+    build: after(onHub('three', 'hub-pwmToDc'), modeEdit(at('m1', 'SYS1'), 'dc')),
+    wanted: 'dcForHub',
+    params: { port: 'SYS1', leads: ['F1'] },
   },
 
   { rule: 'header-mode', what: 'as the fans need it', build: threeOnHeader, wanted: 'holds' },

@@ -148,6 +148,10 @@ const own = [
   usbDevice('thirsty', 400),
   usbDevice('sober', 50),
   usbDevice('silent', undefined),
+  usbDevice('glutton', 700),
+  withPorts(as(usbDevice('two', 700), 'two-lanes'), (port) =>
+    port.id === 'usb' ? { lanes: { count: 2, covers: 2 } } : {},
+  ),
   makeUsbHub({ id: 'hub', name: 'Hub', headerCount: 2, drawMilliamps: 20 }),
   makeUsbHub({ id: 'fed-hub', name: 'Fed hub', headerCount: 2, drawMilliamps: 20, hasSupply: true }),
   modular('cable-a', 'takes', 'Alder', 'one'),
@@ -320,7 +324,7 @@ export const supplyCases: readonly Case[] = [
   {
     rule: 'bare-contacts',
     what: 'the cover is on',
-    build: after(row('plain'), coverEdit(at('f1', 'linkOut'))),
+    build: after(row('plain'), coverEdit(at('f1', 'linkOut'), true)),
     wanted: 'holds',
   },
   { rule: 'bare-contacts', what: 'not live', build: on(['F1: plain']), wanted: 'notApplicable' },
@@ -419,6 +423,28 @@ export const supplyCases: readonly Case[] = [
     rule: 'usb-load',
     what: 'behind a hub with its own supply',
     build: hubbed('fed-hub', 'thirsty', ['U1.supply > S1.A_1']),
+    wanted: 'holds',
+  },
+  {
+    rule: 'usb-load',
+    what: 'more than one port gives by a lead with one lane, though the header has two',
+    build: usb(['B1.usb > M1.USB1'], 'B1: glutton'),
+    wanted: 'overLane',
+    params: { lead: 'B1 USB lead', totalMilliamps: 700, laneCount: 1, mostMilliamps: 500 },
+  },
+  {
+    rule: 'usb-load',
+    what: 'the same by a lead with both lanes',
+    build: usb(['B1.usb > M1.USB1'], 'B1: two-lanes'),
+    wanted: 'holds',
+  },
+  {
+    rule: 'usb-load',
+    what: 'a hub without a supply passes what hangs on it up to its own port',
+    build: on(
+      ['M1: board-middle', 'U1: hub', 'B1 B2 B3: sober'],
+      ['U1.usb > M1.USB1', 'B1.usb > U1.out1', 'B2.usb > U1.out2', 'B3.usb > M1.USB2'],
+    ),
     wanted: 'holds',
   },
   { rule: 'usb-load', what: 'nothing plugged in', build: usb([]), wanted: 'notApplicable' },

@@ -129,6 +129,14 @@ function chooseBlind(build: Build, { reason }: EditOf<'chooseBlind'>): Applied {
   }
 }
 
+function chooseSetting(build: Build, { setting: { name, value } }: EditOf<'chooseSetting'>): Applied {
+  const bare = without(build.choices, name)
+  return {
+    build: { ...build, choices: value === null ? bare : { ...bare, [name]: value } },
+    inverse: { type: 'chooseSetting', setting: { name, value: build.choices[name] ?? null } },
+  }
+}
+
 function changeItem(build: Build, itemId: string, change: Partial<Item>): Build {
   return { ...build, items: build.items.map((held) => (held.id === itemId ? { ...held, ...change } : held)) }
 }
@@ -242,6 +250,8 @@ function applySingle(build: Build, edit: SingleEdit): Applied {
         build: { ...build, choices: { ...build.choices, headroomPercent: edit.headroomPercent } },
         inverse: { type: 'chooseHeadroom', headroomPercent: build.choices.headroomPercent },
       }
+    case 'chooseSetting':
+      return chooseSetting(build, edit)
     case 'chooseSchool':
       return chooseSchool(build, edit.groupId, edit.choice)
     case 'setGroup':

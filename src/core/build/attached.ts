@@ -58,6 +58,8 @@ const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
   declaredModels: ofChoices('declaredModels', atItem),
   addresses: ofChoices('addresses', isItem),
   covered: ofChoices('covered', isItem),
+  blindHeaders: ofChoices('blindHeaders', atItem),
+  lightOwners: ofChoices('lightOwners', atItem),
   air: ofChoices('air', isItem),
   curves: ofChoices('curves', atItem),
 }

@@ -1,7 +1,7 @@
 import { acceptedOf } from './accept'
 import { choiceAbout } from './attached'
 import type { Edit, SchoolChoice, SingleEdit } from './edit-schema'
-import type { Build } from './schema'
+import type { Build, Setting } from './schema'
 import { groupIn, readSlot, threadsFrom, type Slot } from './slots'
 
 const hasItem = (build: Build, itemId: string) => build.items.some((item) => item.id === itemId)
@@ -51,10 +51,8 @@ export function carrySlot(slot: Slot, wanted: Build, target: Build): Edit | unde
       const part = wanted.parts.find((held) => held.id === slot.partId)
       return part === undefined ? undefined : { type: 'setPart', part }
     }
-    case 'pack': {
-      const pack = wanted.packs?.find((held) => held.id === slot.packId)
-      return pack === undefined ? { type: 'removePack', packId: slot.packId } : { type: 'addPack', pack }
-    }
+    case 'pack':
+      return carryPack(slot.packId, wanted)
     case 'figure':
       return {
         type: 'setFigure',
@@ -73,6 +71,8 @@ export function carrySlot(slot: Slot, wanted: Build, target: Build): Edit | unde
     }
     case 'blind':
       return { type: 'chooseBlind', reason: wanted.choices.cpuHeaderBlindReason ?? null }
+    case 'setting':
+      return carrySetting(slot.name, wanted)
     case 'headroom':
       return { type: 'chooseHeadroom', headroomPercent: wanted.choices.headroomPercent }
     default:
@@ -80,11 +80,21 @@ export function carrySlot(slot: Slot, wanted: Build, target: Build): Edit | unde
   }
 }
 
+const carrySetting = (name: Setting, { choices }: Build): Edit => ({
+  type: 'chooseSetting',
+  setting: { name, value: choices[name] ?? null },
+})
+
 /** A group as it was wanted, with the items that are still there. */
 function carryGroup(groupId: string, wanted: Build, target: Build): Edit {
   const group = groupIn(wanted, groupId)
   if (group === undefined) return { type: 'removeGroup', groupId }
   return { type: 'setGroup', group: { ...group, itemIds: group.itemIds.filter((itemId) => hasItem(target, itemId)) } }
+}
+
+function carryPack(packId: string, { packs }: Build): Edit {
+  const pack = packs?.find((held) => held.id === packId)
+  return pack === undefined ? { type: 'removePack', packId } : { type: 'addPack', pack }
 }
 
 /** Whether a thing is owned, and the pack it comes in, which is brought along where it is not there. */

@@ -1,6 +1,9 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { About, Choice, ChoiceList, SingleEdit } from './edit-schema'
 import type { Air, Place } from './schema'
+import type { SCHOOLS } from './schools'
+
+type LightOwner = (typeof SCHOOLS.light)[number]
 
 const choose = (choice: Choice): SingleEdit => ({ type: 'choose', choice })
 const unchoose = (list: ChoiceList, about: About): SingleEdit => ({ type: 'unchoose', list, about })
@@ -13,20 +16,29 @@ export const modeEdit = (at: PortRef, mode: 'pwm' | 'dc' | 'auto' | null): Singl
 export const parkEdit = (at: PortRef, reason: string | null): SingleEdit =>
   reason === null ? unchoose('parked', at) : choose({ list: 'parked', entry: { at, reason } })
 
-/** States that a motor runs at full speed on purpose. */
-export const flatOutEdit = (at: PortRef, reason: string): SingleEdit =>
-  choose({ list: 'flatOut', entry: { at, reason } })
+/** Leaves a CPU header without a report on purpose, with a reason; null makes it a stop again. */
+export const blindEdit = (at: PortRef, reason: string | null): SingleEdit =>
+  reason === null ? unchoose('blindHeaders', at) : choose({ list: 'blindHeaders', entry: { at, reason } })
 
-/** Says whether the setting that makes a box follow its sync input is made. */
-export const syncEdit = (at: PortRef, isOn: boolean): SingleEdit =>
-  choose({ list: 'syncSettings', entry: { at, isOn } })
+/** Says who rules the light on this lead by itself; null leaves it to its group or the build. */
+export const lightOwnerEdit = (at: PortRef, owner: LightOwner | null): SingleEdit =>
+  owner === null ? unchoose('lightOwners', at) : choose({ list: 'lightOwners', entry: { at, owner } })
+
+/** States that a motor runs at full speed on purpose; null takes it back. */
+export const flatOutEdit = (at: PortRef, reason: string | null): SingleEdit =>
+  reason === null ? unchoose('flatOut', at) : choose({ list: 'flatOut', entry: { at, reason } })
+
+/** Says whether the setting that makes a box follow its sync input is made; null says nothing of it any more. */
+export const syncEdit = (at: PortRef, isOn: boolean | null): SingleEdit =>
+  isOn === null ? unchoose('syncSettings', at) : choose({ list: 'syncSettings', entry: { at, isOn } })
 
 /** Gives a box its number in a cascade. */
 export const addressEdit = (itemId: string, addressNumber: number): SingleEdit =>
   choose({ list: 'addresses', entry: { itemId, addressNumber } })
 
-/** Says that the cover is on the bare contacts of this port. */
-export const coverEdit = (at: PortRef): SingleEdit => choose({ list: 'covered', entry: at })
+/** Says whether the cover is on the bare contacts of this port. */
+export const coverEdit = (at: PortRef, isOn: boolean): SingleEdit =>
+  isOn ? choose({ list: 'covered', entry: at }) : unchoose('covered', at)
 
 /** Says where an item sits and how. */
 export const placeEdit = (place: Place): SingleEdit => choose({ list: 'places', entry: place })

@@ -1,8 +1,8 @@
 import { stepsOf } from './apply'
 import { aboutOf } from './attached'
-import type { About, Choice, ChoiceList, Edit, SingleEdit } from './edit-schema'
+import type { About, Choice, ChoiceList, Edit, SchoolChoice, SingleEdit } from './edit-schema'
 import { nameOfPort } from './refs'
-import type { Build, Place } from './schema'
+import type { Build, Place, Setting } from './schema'
 import { SCHOOL_WORDS, schoolWord } from './school-words'
 
 /** What a list of choices decides, in two or three words. */
@@ -14,9 +14,19 @@ export const CHOICE_WORDS: Readonly<Record<ChoiceList, string>> = {
   declaredModels: 'stand-in model',
   addresses: 'address',
   covered: 'contact cover',
+  blindHeaders: 'blind CPU header',
+  lightOwners: 'owner of the light',
   air: 'air',
   curves: 'curve',
   places: 'place',
+}
+
+/** What a setting of the whole build is, in a few words. */
+export const SETTING_WORDS: Readonly<Record<Setting, string>> = {
+  copperTemperatureC: 'warmth of the copper in °C',
+  leadSlackMm: 'slack of the leads in mm',
+  hoseSlackMm: 'slack of the hoses in mm',
+  leastFramesPerSecond: 'least frames a second',
 }
 
 /** How people say what an entry of choices is about. */
@@ -44,7 +54,10 @@ export function choiceValue(choice: Choice): string {
       return choice.entry.mode.toUpperCase()
     case 'parked':
     case 'flatOut':
+    case 'blindHeaders':
       return choice.entry.reason
+    case 'lightOwners':
+      return schoolWord('light', choice.entry.owner)
     case 'syncSettings':
       return choice.entry.isOn ? 'on' : 'off'
     case 'declaredModels':
@@ -77,6 +90,9 @@ function packText({ packs }: Build, packId: string | null | undefined): string {
   const name = packs?.find(({ id }) => id === packId)?.name
   return packId === null ? ', by itself' : name === undefined ? ', in a pack' : `, in the pack “${name}”`
 }
+
+const schoolStepText = ({ school, value }: SchoolChoice, of: string): string =>
+  `${SCHOOL_WORDS[school].name}${of}: ${value === null ? 'left open' : schoolWord(school, value)}`
 
 function describeStep(step: SingleEdit, before: Build): string {
   const mark = (itemId: string) => before.items.find((item) => item.id === itemId)?.mark ?? itemId
@@ -115,11 +131,10 @@ function describeStep(step: SingleEdit, before: Build): string {
       return `no pack “${before.packs?.find((pack) => pack.id === step.packId)?.name ?? step.packId}”`
     case 'chooseHeadroom':
       return `headroom ${step.headroomPercent} %`
-    case 'chooseSchool': {
-      const { school, value } = step.choice
-      const of = step.groupId === undefined ? '' : ` of ${groupName(step.groupId)}`
-      return `${SCHOOL_WORDS[school].name}${of}: ${value === null ? 'left open' : schoolWord(school, value)}`
-    }
+    case 'chooseSetting':
+      return `${SETTING_WORDS[step.setting.name]}: ${step.setting.value ?? 'as usual'}`
+    case 'chooseSchool':
+      return schoolStepText(step.choice, step.groupId === undefined ? '' : ` of ${groupName(step.groupId)}`)
     case 'setGroup':
       return `group ${step.group.name}`
     case 'removeGroup':

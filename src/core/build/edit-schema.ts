@@ -18,17 +18,21 @@ import {
   AcceptedSchema,
   AddressSchema,
   AirSchema,
+  BlindHeaderSchema,
   CurveSchema,
   DeclaredModelSchema,
   FlatOutSchema,
   GroupSchema,
   ItemSchema,
+  LightOwnerSchema,
   ModeSchema,
   ParkedSchema,
   PackSchema,
   PlaceSchema,
+  SETTINGS,
   SyncSettingSchema,
   ThreadSchema,
+  type Setting,
 } from './schema'
 import { SCHOOL_NAMES, SCHOOLS, type School } from './schools'
 
@@ -51,6 +55,8 @@ const AttachedSchema = tagged('list', [
   strict({ list: Type.Literal('declaredModels'), index: Index, entry: DeclaredModelSchema }),
   strict({ list: Type.Literal('addresses'), index: Index, entry: AddressSchema }),
   strict({ list: Type.Literal('covered'), index: Index, entry: PortRefSchema }),
+  strict({ list: Type.Literal('blindHeaders'), index: Index, entry: BlindHeaderSchema }),
+  strict({ list: Type.Literal('lightOwners'), index: Index, entry: LightOwnerSchema }),
   strict({ list: Type.Literal('air'), index: Index, entry: AirSchema }),
   strict({ list: Type.Literal('curves'), index: Index, entry: CurveSchema }),
   strict({ list: Type.Literal('accepted'), index: Index, entry: AcceptedSchema }),
@@ -104,6 +110,21 @@ const ChooseHeadroom = strict({
   type: Type.Literal('chooseHeadroom'),
   headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
 })
+/** Says a figure that holds for the whole build; null leaves it to what is usual. */
+export type SettingChoice = { readonly [K in Setting]: { readonly name: K; readonly value: number | null } }[Setting]
+const SettingChoiceSchema = Type.Unsafe<SettingChoice>(
+  tagged(
+    'name',
+    (Object.keys(SETTINGS) as Setting[]).map((name) => {
+      const { least, most } = SETTINGS[name]
+      return strict({
+        name: Type.Literal(name),
+        value: Type.Union([Type.Number({ minimum: least, maximum: most }), Type.Null()]),
+      })
+    }),
+  ),
+)
+const ChooseSetting = strict({ type: Type.Literal('chooseSetting'), setting: SettingChoiceSchema })
 /** What is decided of one school; null leaves it open. */
 export type SchoolChoice = {
   readonly [K in School]: { readonly school: K; readonly value: (typeof SCHOOLS)[K][number] | null }
@@ -125,7 +146,7 @@ const ChooseSchool = strict({
 /** Adds a group, or puts another version in the place of the one with its id. */
 const SetGroup = strict({ type: Type.Literal('setGroup'), group: GroupSchema, index: Type.Optional(Index) })
 const RemoveGroup = strict({ type: Type.Literal('removeGroup'), groupId: Id })
-/** Says why no fan reports to the CPU header; null takes it back. */
+/** Says why no fan reports to any CPU header, as older logs have it; null takes it back. Pages choose a blind header. */
 const ChooseBlind = strict({ type: Type.Literal('chooseBlind'), reason: Type.Union([Name, Type.Null()]) })
 /** Lists that hold at most one entry about each port or item: those of the choices, and the places. */
 export const CHOICE_LISTS = [
@@ -136,6 +157,8 @@ export const CHOICE_LISTS = [
   'declaredModels',
   'addresses',
   'covered',
+  'blindHeaders',
+  'lightOwners',
   'air',
   'curves',
   'places',
@@ -149,6 +172,8 @@ const ChoiceSchema = tagged('list', [
   strict({ list: Type.Literal('declaredModels'), entry: DeclaredModelSchema }),
   strict({ list: Type.Literal('addresses'), entry: AddressSchema }),
   strict({ list: Type.Literal('covered'), entry: PortRefSchema }),
+  strict({ list: Type.Literal('blindHeaders'), entry: BlindHeaderSchema }),
+  strict({ list: Type.Literal('lightOwners'), entry: LightOwnerSchema }),
   strict({ list: Type.Literal('air'), entry: AirSchema }),
   strict({ list: Type.Literal('curves'), entry: CurveSchema }),
   strict({ list: Type.Literal('places'), entry: PlaceSchema }),
@@ -185,6 +210,7 @@ const SINGLE_EDITS = [
   AddPack,
   RemovePack,
   ChooseHeadroom,
+  ChooseSetting,
   ChooseSchool,
   SetGroup,
   RemoveGroup,

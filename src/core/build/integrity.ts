@@ -1,5 +1,6 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { Part, Relation } from '../parts/schema'
+import { RAIL_VOLTS } from '../physics/amps'
 import { repeated, type Fault } from './fault'
 import { placeFaults, spaceFaults } from './place-faults'
 import type { Build } from './schema'
@@ -76,9 +77,33 @@ export function* draftFaults(part: Part, at: string): Generator<Fault> {
   }
 }
 
-/** Faults of one whole part by itself: as in a draft, and those of its measures. */
+/** A feed carries the rail that its outlets get from it; a part that makes one rail out of another converts. */
+function* feedFaults(part: Part, at: string): Generator<Fault> {
+  const portById = new Map(part.ports.map((port) => [port.id, port]))
+  for (const [index, relation] of part.inside.entries()) {
+    if (relation.type === 'powers') {
+      for (const [feed, portId] of relation.feeds.entries()) {
+        const port = portById.get(portId)
+        if (port === undefined || port.wires.includes(relation.rail)) continue
+        const volts = `${RAIL_VOLTS[relation.rail]} V`
+        const message = `the feed “${port.name}” has no ${volts} wire, so it cannot bring ${volts} to the outlets; say “converts” where the part makes ${volts} out of another voltage`
+        yield { pointer: `${at}/inside/${index}/feeds/${feed}`, message }
+      }
+    }
+    if (relation.type !== 'converts') continue
+    for (const end of ['from', 'to'] as const) {
+      const { portId, wire } = relation[end]
+      const port = portById.get(portId)
+      if (port === undefined || port.wires.includes(wire)) continue
+      yield { pointer: `${at}/inside/${index}/${end}/wire`, message: `“${port.name}” has no wire “${wire}”` }
+    }
+  }
+}
+
+/** Faults of one whole part by itself: as in a draft, and those of its feeds and measures. */
 export function* partFaults(part: Part, at: string): Generator<Fault> {
   yield* draftFaults(part, at)
+  yield* feedFaults(part, at)
   yield* spaceFaults(part, at)
 }
 
@@ -113,7 +138,16 @@ function* referenceFaults(build: Build): Generator<Fault> {
     [`/threads/${i}/from`, thread.from] as const,
     [`/threads/${i}/to`, thread.to] as const,
   ])
-  for (const list of ['modes', 'parked', 'flatOut', 'syncSettings', 'declaredModels', 'curves'] as const) {
+  for (const list of [
+    'modes',
+    'parked',
+    'flatOut',
+    'blindHeaders',
+    'lightOwners',
+    'syncSettings',
+    'declaredModels',
+    'curves',
+  ] as const) {
     refsIn.push(...(build.choices[list] ?? []).map((entry, i) => [`/choices/${list}/${i}/at`, entry.at] as const))
   }
   refsIn.push(...(build.choices.covered ?? []).map((ref, i) => [`/choices/covered/${i}`, ref] as const))

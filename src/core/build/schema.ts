@@ -126,6 +126,8 @@ export const ModeSchema = strict({ at: PortRefSchema, mode: oneOf(HEADER_MODES) 
 export const ParkedSchema = strict({ at: PortRefSchema, reason: Name })
 /** A CPU header that is left without a report on purpose; the firmware is told to ignore it. */
 export const BlindHeaderSchema = strict({ at: PortRefSchema, reason: Name })
+/** Who is to rule the light that this lead feeds, whatever was chosen for its group or the build. */
+export const LightOwnerSchema = strict({ at: PortRefSchema, owner: oneOf(SCHOOLS.light) })
 /** A motor that is meant to run at full speed, uncommanded. */
 export const FlatOutSchema = strict({ at: PortRefSchema, reason: Name })
 export const SyncSettingSchema = strict({ at: PortRefSchema, isOn: Type.Boolean() })
@@ -139,6 +141,29 @@ export const AirSchema = strict({
 })
 export type Air = ModelOf<typeof AirSchema>
 
+/**
+ * Figures that hold for the whole build, each with the range it may have and what counts where it is not said: copper at
+ * the temperature of its standard (IEC 60028), slack and frames by common practice, no source.
+ */
+export const SETTINGS = {
+  copperTemperatureC: { least: -20, most: 105, usual: 20 },
+  leadSlackMm: { least: 0, most: 1000, usual: 30 },
+  hoseSlackMm: { least: 0, most: 1000, usual: 60 },
+  leastFramesPerSecond: { least: 1, most: 1000, usual: 30 },
+} as const
+export type Setting = keyof typeof SETTINGS
+
+const settingField = (name: Setting) =>
+  Type.Optional(Type.Number({ minimum: SETTINGS[name].least, maximum: SETTINGS[name].most }))
+const SETTING_FIELDS = {
+  /** How warm the copper of the leads is taken to be. */
+  copperTemperatureC: settingField('copperTemperatureC'),
+  /** What should be left of a lead to plug it, and of a hose for its bends. */
+  leadSlackMm: settingField('leadSlackMm'),
+  hoseSlackMm: settingField('hoseSlackMm'),
+  leastFramesPerSecond: settingField('leastFramesPerSecond'),
+}
+
 const ChoicesSchema = strict({
   headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
   schools: Type.Optional(strict(SCHOOL_FIELDS)),
@@ -151,10 +176,11 @@ const ChoicesSchema = strict({
   covered: Type.Optional(listOf(PortRefSchema, LIMITS.threadsPerBuild)),
   air: Type.Optional(listOf(AirSchema, LIMITS.itemsPerBuild)),
   curves: Type.Optional(listOf(CurveSchema, 256)),
+  lightOwners: Type.Optional(listOf(LightOwnerSchema, LIMITS.threadsPerBuild)),
   blindHeaders: Type.Optional(listOf(BlindHeaderSchema, LIMITS.itemsPerBuild)),
   /** Of older files: holds for the CPU header of every board. */
   cpuHeaderBlindReason: Type.Optional(Name),
-  leastFramesPerSecond: Type.Optional(Type.Number({ minimum: 1, maximum: 1000 })),
+  ...SETTING_FIELDS,
 })
 export type Choices = ModelOf<typeof ChoicesSchema>
 
@@ -187,4 +213,8 @@ export const BuildSchema = strict(
   },
   { title: 'Gentle Loom build, version 1' },
 )
+/** A setting of the build, or what counts where it is not said. */
+export const settingOf = ({ choices }: Pick<Build, 'choices'>, name: Setting): number =>
+  choices[name] ?? SETTINGS[name].usual
+
 export type Build = ModelOf<typeof BuildSchema>

@@ -33,6 +33,11 @@ export const SCHOOL_WORDS: { readonly [K in School]: Words<K> } = {
         gains: 'all fans in one program, more amps',
         costs: 'the board does not see these fans; the program must run',
       },
+      sync: {
+        name: 'the board, through a controller that follows it',
+        gains: 'one curve in the firmware, the amps of the controller',
+        costs: 'needs the sync lead and its setting; something else must report to the CPU header',
+      },
       pump: {
         name: 'the pump head, by its own outlets',
         gains: 'fewest leads to the board',

@@ -1,6 +1,6 @@
 /** What people decide one way or the other, and the ways there are. */
 export const SCHOOLS = {
-  radiatorFans: ['board', 'controller', 'pump'],
+  radiatorFans: ['board', 'controller', 'sync', 'pump'],
   speed: ['board', 'controller', 'sync'],
   light: ['board', 'maker', 'handBox', 'foreign'],
   fanCount: ['sum', 'threeFans'],

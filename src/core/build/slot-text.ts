@@ -1,7 +1,7 @@
 import type { PortRef } from '../formats/schema-kit'
 import { acceptedOf } from './accept'
 import { choiceAbout } from './attached'
-import { CHOICE_WORDS, choiceValue, nameOfSubject } from './describe'
+import { CHOICE_WORDS, choiceValue, nameOfSubject, SETTING_WORDS } from './describe'
 import { nameOfPort } from './refs'
 import type { Build } from './schema'
 import { SCHOOL_WORDS, schoolWord } from './school-words'
@@ -85,6 +85,8 @@ export function describeSlot(build: Build, slot: Slot): { readonly subject: stri
       return schoolText(build, slot)
     case 'blind':
       return { subject: 'why the CPU header reads no fan', value: text(readSlot(build, slot)) }
+    case 'setting':
+      return { subject: SETTING_WORDS[slot.name], value: text(readSlot(build, slot)) }
     case 'headroom':
       return { subject: 'headroom', value: `${build.choices.headroomPercent} %` }
     default:

@@ -7,7 +7,7 @@ import { schoolsIn } from './groups'
 import { acceptedOf, mindOf } from './accept'
 import { mindKey, nextMark, portKey, sameRef } from './refs'
 import type { Part } from '../parts/schema'
-import type { Build, Group, Thread } from './schema'
+import type { Build, Group, Setting, Thread } from './schema'
 import type { School } from './schools'
 
 /**
@@ -24,6 +24,7 @@ export type Slot =
   | { readonly about: 'group'; readonly groupId: string }
   | { readonly about: 'school'; readonly groupId: string | undefined; readonly school: School }
   | { readonly about: 'blind' }
+  | { readonly about: 'setting'; readonly name: Setting }
   | { readonly about: 'figure'; readonly partId: string; readonly path: readonly (string | number)[] }
   | { readonly about: 'part'; readonly partId: string }
   | { readonly about: 'pack'; readonly packId: string }
@@ -51,6 +52,8 @@ export function slotKey(slot: Slot): string {
       return `group:${slot.groupId}`
     case 'school':
       return `school:${slot.groupId ?? ''}:${slot.school}`
+    case 'setting':
+      return `setting:${slot.name}`
     case 'figure':
       return `figure:${slot.partId}:${slot.path.join('.')}`
     case 'name':
@@ -129,6 +132,8 @@ function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
       return [{ about: 'pack', packId: step.packId }]
     case 'chooseHeadroom':
       return [{ about: 'headroom' }]
+    case 'chooseSetting':
+      return [{ about: 'setting', name: step.setting.name }]
     case 'chooseSchool':
       return [{ about: 'school', groupId: step.groupId, school: step.choice.school }]
     case 'setGroup':
@@ -238,6 +243,8 @@ export function readSlot(build: Build, slot: Slot): unknown {
       return groupIn(build, slot.groupId) ?? null
     case 'school':
       return (slot.groupId === undefined ? build.choices : groupIn(build, slot.groupId))?.schools?.[slot.school] ?? null
+    case 'setting':
+      return build.choices[slot.name] ?? null
     case 'blind':
       return build.choices.cpuHeaderBlindReason ?? null
     default:

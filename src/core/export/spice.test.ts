@@ -1,30 +1,12 @@
-import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { changed, withLeads, withPorts, as } from '../../../tests/rules/case'
 import { bench, demoBuild, partNamed } from '../../../tests/support/bench'
+import { ngspice } from '../../../tests/support/ngspice'
 import type { Build } from '../build/schema'
 import { derive } from '../harness/derive'
 import { voltsAt } from '../harness/electric'
 import { figureOf, makeLinkFan } from '../parts/make'
 import type { Part } from '../parts/schema'
 import { circuitsOf, nodeName, spiceNetlist } from './spice'
-
-/** Node volts as ngspice (a general-purpose circuit simulator) sees them. */
-function ngspice(netlist: string): ReadonlyMap<string, number> {
-  const folder = mkdtempSync(join(tmpdir(), 'loom-spice-'))
-  try {
-    const file = join(folder, 'net.cir')
-    writeFileSync(file, netlist)
-    // Its exit status speaks of plots, which this netlist asks for none of; what counts is that every node is printed.
-    const { stdout } = spawnSync('ngspice', ['-b', file], { encoding: 'utf8' })
-    const found = [...stdout.matchAll(/^(c\d+n\d+) = (\S+)$/gm)]
-    return new Map(found.map(([, name, value]) => [name!, Number(value)]))
-  } finally {
-    rmSync(folder, { recursive: true })
-  }
-}
 
 const track = (part: Part, milliohm: number): Part =>
   changed(part, 'light', () => ({ trackMilliohm: figureOf(milliohm, 'measured') }))

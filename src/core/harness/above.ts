@@ -12,24 +12,25 @@ export interface Above {
   readonly itemIds: ReadonlySet<string>
 }
 
-/** All that the supply on a giving port comes through, by threads and copper, up to its sources. */
+/** All that the supply on a giving port comes through, by threads, copper and converters, up to its sources. */
 export function above(harness: Harness, start: PortRef, rail: Rail): Above {
   const budgets = new Map<string, Budget>()
   const itemIds = new Set<string>()
   const seen = new Set<string>()
-  const climb = (ref: PortRef) => {
-    if (seen.has(portKey(ref))) return
-    seen.add(portKey(ref))
+  const climb = (ref: PortRef, on: Rail) => {
+    const key = `${portKey(ref)} ${on}`
+    if (seen.has(key)) return
+    seen.add(key)
     itemIds.add(ref.itemId)
     const placed = harness.port(ref)
-    for (const budget of harness.budgetsAt(ref)) if (budget.rail === rail) budgets.set(budget.id, budget)
+    for (const budget of harness.budgetsAt(ref)) if (budget.rails.includes(on)) budgets.set(budget.id, budget)
     if (placed.port.side === 'gives') {
-      const origin = railOrigin(placed, rail)
-      if (origin.from === 'ports') origin.refs.forEach(climb)
+      const origin = railOrigin(placed, on)
+      if (origin.from === 'ports') for (const input of origin.refs) climb(input, origin.rail ?? on)
       return
     }
-    for (const other of harness.across(ref)) if (other.port.wires.includes(rail)) climb(other.ref)
+    for (const other of harness.across(ref)) if (other.port.wires.includes(on)) climb(other.ref, on)
   }
-  climb(start)
+  climb(start, rail)
   return { budgets: [...budgets.values()], itemIds }
 }

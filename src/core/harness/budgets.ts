@@ -2,11 +2,12 @@ import type { Figure, PortRef } from '../formats/schema-kit'
 import { FAMILY_FACTS, RAILS, type Rail } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
 import type { RelationOf } from '../parts/schema'
+import { RAIL_VOLTS } from '../physics/amps'
 import { exceeds } from '../units/compare'
 import type { PartFacts } from './part-facts'
 import type { Wiring } from './wiring'
 import { isWeak, type Term } from './draw'
-import { originOfShare, type Loads } from './loads'
+import { originOfShare, termAt, type Loads } from './loads'
 
 /**
  * idle: nothing hangs there. within, tight (over the headroom bound), over (over the limit). unknown: a draw or the
@@ -23,6 +24,10 @@ export interface Sum {
   readonly unknownCount: number
   readonly limit: Figure | undefined
   readonly limitFrom: 'part' | 'standard' | 'nowhere'
+  /** The other of the two limits of a plug, its own and its standard's, of which the stricter counts. */
+  readonly looserAmps?: number
+  /** Set where the limit is stated in watts: what an amp of this sum is worth. */
+  readonly wattsPerAmp?: number
   readonly headroomPercent: number
   /** The limit less the headroom. */
   readonly boundAmps: number | undefined
@@ -33,7 +38,10 @@ export interface Sum {
 export interface Budget extends Sum {
   readonly id: string
   readonly at: readonly PortRef[]
+  /** The rail whose amps are counted. */
   readonly rail: Rail
+  /** Every rail that is in the sum: more than one only in a limit in watts, at the amps of `rail` that take as much. */
+  readonly rails: readonly Rail[]
   /** What it may give for a moment, where the part states that. */
   readonly mostPeakAmps: Figure | undefined
   /** A name the part gives to a limit of several ports, such as a supply cable. */
@@ -56,13 +64,12 @@ function wholeAgain(terms: readonly Term[]): readonly Term[] {
   })
 }
 
+/** What a sum is compared with. */
+export type Limited = Pick<Sum, 'limit' | 'limitFrom' | 'looserAmps' | 'wattsPerAmp'>
+
 /** How a set of terms stands against a limit, under the build's headroom. */
-export function sumUp(
-  allTerms: readonly Term[],
-  limit: Figure | undefined,
-  headroomPercent: number,
-  limitFrom: Sum['limitFrom'],
-): Sum {
+function sumUp(allTerms: readonly Term[], asked: Limited, headroomPercent: number): Sum {
+  const { limit, limitFrom, looserAmps, wattsPerAmp } = asked
   const terms = wholeAgain(allTerms)
   let knownAmps = 0
   let sharedAmps = 0
@@ -85,7 +92,24 @@ export function sumUp(
     boundAmps,
     weak,
   })
-  return { terms, knownAmps, mostAmps, unknownCount, limit, limitFrom, headroomPercent, boundAmps, state }
+  return {
+    terms,
+    knownAmps,
+    mostAmps,
+    unknownCount,
+    limit,
+    limitFrom,
+    ...(looserAmps === undefined ? {} : { looserAmps }),
+    ...(wattsPerAmp === undefined ? {} : { wattsPerAmp }),
+    headroomPercent,
+    boundAmps,
+    state,
+  }
+}
+
+/** The sum of a budget with more terms in it. */
+export function withMore(budget: Budget, more: readonly Term[]): Sum {
+  return sumUp([...budget.terms, ...more], budget, budget.headroomPercent)
 }
 
 function stateOf(sum: {
@@ -108,14 +132,13 @@ function stateOf(sum: {
 }
 
 /** Where a limit of a part holds: told once for the part, used for every item of it. */
-interface Place {
+interface Place extends Limited {
   readonly id: string
   readonly portIds: readonly string[]
   readonly rail: Rail
+  readonly rails: readonly Rail[]
   readonly name: string | undefined
   readonly mostPeakAmps: Figure | undefined
-  readonly limit: Figure | undefined
-  readonly limitFrom: Sum['limitFrom']
 }
 
 function railsOfLimit(facts: PartFacts, relation: RelationOf<'limit'>): readonly Rail[] {
@@ -125,15 +148,29 @@ function railsOfLimit(facts: PartFacts, relation: RelationOf<'limit'>): readonly
 
 function statedPlaces(facts: PartFacts): readonly Place[] {
   return facts.all.limit.flatMap((relation, index) => {
-    if (relation.mostAmps === undefined) return []
-    const { name, mostPeakAmps, mostAmps: limit } = relation
-    const common = { name, mostPeakAmps, limit, limitFrom: 'part' as const }
-    return railsOfLimit(facts, relation).flatMap((rail): Place[] =>
-      relation.holds === 'together'
-        ? [{ ...common, id: `${index}:${rail}`, portIds: relation.ports, rail }]
-        : relation.ports.map((portId) => ({ ...common, id: `${index}:${rail}:${portId}`, portIds: [portId], rail })),
-    )
+    const { name, mostPeakAmps, mostAmps, mostWatts, ports, holds } = relation
+    const rails = railsOfLimit(facts, relation)
+    const at = (id: string, place: Omit<Place, 'id' | 'portIds' | 'name' | 'limitFrom'>): Place[] => {
+      const common = { ...place, name, limitFrom: 'part' as const }
+      if (holds === 'together') return [{ ...common, id: `${index}:${id}`, portIds: ports }]
+      return ports.map((portId) => ({ ...common, id: `${index}:${id}:${portId}`, portIds: [portId] }))
+    }
+    const [rail] = rails
+    return [
+      ...(mostAmps === undefined
+        ? []
+        : rails.flatMap((own) => at(own, { rail: own, rails: [own], mostPeakAmps, limit: mostAmps }))),
+      ...(mostWatts === undefined || rail === undefined
+        ? []
+        : at('watts', { rails, mostPeakAmps: undefined, ...inWatts(mostWatts, rail) })),
+    ]
   })
+}
+
+/** A limit in watts as amps of one rail. */
+function inWatts(mostWatts: Figure, rail: Rail): Pick<Place, 'rail' | 'limit' | 'wattsPerAmp'> {
+  const wattsPerAmp = RAIL_VOLTS[rail]
+  return { rail, limit: { ...mostWatts, value: mostWatts.value / wattsPerAmp }, wattsPerAmp }
 }
 
 /** The plug's own limit by its published standard, where the standard has one. */
@@ -149,6 +186,7 @@ function standardPlaces(facts: PartFacts): readonly Place[] {
           id: `plug:${rail}:${port.id}`,
           portIds: [port.id],
           rail,
+          rails: [rail],
           name: undefined,
           mostPeakAmps: undefined,
           limit,
@@ -161,16 +199,41 @@ function standardPlaces(facts: PartFacts): readonly Place[] {
 
 /** Outlets the part makes a rail on, but for which it states no limit: unknown as soon as something hangs there. */
 function unstatedPlaces(facts: PartFacts, stated: readonly Place[]): readonly Place[] {
-  const covered = new Set(stated.flatMap(({ portIds, rail }) => portIds.map((portId) => `${portId}:${rail}`)))
-  return facts.all.powers.flatMap(({ outlets, rail }) =>
+  const covered = new Set(
+    stated.flatMap(({ portIds, rails }) => portIds.flatMap((portId) => rails.map((rail) => `${portId}:${rail}`))),
+  )
+  const made = [
+    ...facts.all.powers.map(({ outlets, rail }) => ({ outlets, rail })),
+    ...facts.all.converts.map(({ to }) => ({ outlets: [to.portId], rail: to.wire as Rail })),
+  ]
+  return made.flatMap(({ outlets, rail }) =>
     outlets
       .filter((portId) => !covered.has(`${portId}:${rail}`))
       .map((portId): Place => {
         const id = `unstated:${rail}:${portId}`
         const nothing = { name: undefined, mostPeakAmps: undefined, limit: undefined }
-        return { ...nothing, id, portIds: [portId], rail, limitFrom: 'nowhere' }
+        return { ...nothing, id, portIds: [portId], rail, rails: [rail], limitFrom: 'nowhere' }
       }),
   )
+}
+
+/** A plug's own limit and that of its standard are one: the stricter, with the other one beside it. */
+function mergedPlaces(stated: readonly Place[], standard: readonly Place[]): readonly Place[] {
+  const isOwn = (own: Place, of: Place) =>
+    own.wattsPerAmp === undefined &&
+    own.rail === of.rail &&
+    own.portIds.length === 1 &&
+    own.portIds[0] === of.portIds[0]
+  const alone = standard.filter((place) => !stated.some((own) => isOwn(own, place)))
+  const merged = stated.map((own): Place => {
+    const of = standard.find((place) => isOwn(own, place))
+    if (own.limit === undefined || of?.limit === undefined) return own
+    if (exceeds(own.limit.value, of.limit.value)) {
+      return { ...own, limit: of.limit, limitFrom: 'standard', looserAmps: own.limit.value }
+    }
+    return { ...own, looserAmps: of.limit.value }
+  })
+  return [...merged, ...alone]
 }
 
 const placesByPart = new WeakMap<PartFacts, readonly Place[]>()
@@ -179,7 +242,7 @@ function placesOf(facts: PartFacts): readonly Place[] {
   let places = placesByPart.get(facts)
   if (places === undefined) {
     const stated = statedPlaces(facts)
-    places = [...stated, ...standardPlaces(facts), ...unstatedPlaces(facts, stated)]
+    places = [...mergedPlaces(stated, standardPlaces(facts)), ...unstatedPlaces(facts, stated)]
     placesByPart.set(facts, places)
   }
   return places
@@ -191,16 +254,19 @@ export function deriveBudgets(wiring: Wiring, loads: Loads): readonly Budget[] {
   const rankOf = (term: Term) => wiring.firstPortIndex(term.at.itemId)
   const budgetAt = (itemId: string, facts: PartFacts, place: Place): Budget => {
     const at = place.portIds.map((portId) => ({ itemId, portId }))
+    const leaving = (ref: PortRef, rail: Rail) =>
+      facts.portById.get(ref.portId)?.side === 'gives' ? loads.from(ref, rail) : loads.into(ref, rail)
     const terms = at.flatMap((ref) =>
-      facts.portById.get(ref.portId)?.side === 'gives' ? loads.from(ref, place.rail) : loads.into(ref, place.rail),
+      place.rails.flatMap((rail) => leaving(ref, rail).map((term) => termAt(term, rail, place.rail))),
     )
     const sorted = terms.length > 1 ? terms.toSorted((a, b) => rankOf(a) - rankOf(b)) : terms
-    const { rail, name, mostPeakAmps } = place
+    const { rail, rails, name, mostPeakAmps } = place
     return {
-      ...sumUp(sorted, place.limit, headroomPercent, place.limitFrom),
+      ...sumUp(sorted, place, headroomPercent),
       id: `${itemId}:${place.id}`,
       at,
       rail,
+      rails,
       name,
       mostPeakAmps,
     }

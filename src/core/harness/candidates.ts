@@ -3,7 +3,7 @@ import type { PortRef } from '../formats/schema-kit'
 import type { Rail, Wire } from '../parts/connectors'
 import { fitOf, railsOf, type Misfit } from '../parts/mating'
 import { compareMarks, inOrder } from '../units/compare'
-import { sumUp, type Budget, type Sum } from './budgets'
+import { withMore, type Budget, type Sum } from './budgets'
 import { above } from './above'
 import type { Harness } from './derive'
 import type { Term } from './draw'
@@ -64,7 +64,7 @@ function changesFor(budgets: readonly Budget[], terms: readonly Term[]): readonl
   return budgets.map((budget) => {
     const counted = new Set(budget.terms.map((term) => portKey(term.at)))
     const added = terms.filter((term) => !counted.has(portKey(term.at)))
-    const after = sumUp([...budget.terms, ...added], budget.limit, budget.headroomPercent, budget.limitFrom)
+    const after = withMore(budget, added)
     return { budget, after }
   })
 }

@@ -1,5 +1,6 @@
+import { settingOf } from '../build/schema'
 import type { Figure, PortRef } from '../formats/schema-kit'
-import type { Rail, Wire } from '../parts/connectors'
+import { RAILS, type Rail, type Wire } from '../parts/connectors'
 import { RAIL_VOLTS } from '../physics/amps'
 import { wireOhms } from '../physics/copper'
 import { nodeVolts, type Resistor } from '../physics/network'
@@ -80,6 +81,39 @@ function meetingOf(facts: PartFacts, rail: Rail): Meeting {
   return meeting
 }
 
+/**
+ * A lead with nothing inside at its end: an extension, an adapter, a cable that forks. Its copper runs from one of its
+ * ends to the others, so that one (the one that takes) stands where other leads have their inside. By lead, its start.
+ */
+const startsByPart = new WeakMap<PartFacts, ReadonlyMap<string, string>>()
+
+function startsOf(facts: PartFacts): ReadonlyMap<string, string> {
+  let starts = startsByPart.get(facts)
+  if (starts === undefined) {
+    starts = new Map(
+      (facts.part.leads ?? []).flatMap(({ id }) => {
+        const ends = facts.part.ports.filter(({ lead }) => lead?.leadId === id)
+        const endIds = ends.map((port) => port.id)
+        const isJoined =
+          ends.length > 1 && ends.some((port) => RAILS.some((rail) => facts.copper(rail, port.id).length > 1))
+        const goesFurther = endIds.some((endId) =>
+          RAILS.some((rail) => facts.copper(rail, endId).some((other) => !endIds.includes(other))),
+        )
+        const isDrawnFrom = facts.consumers.some((consumer) => endIds.includes(supplyPortOf(consumer)))
+        const isMade = [...facts.all.powers.flatMap(({ feeds, outlets }) => [...feeds, ...outlets])].some((portId) =>
+          endIds.includes(portId),
+        )
+        const start = ends.find(({ side }) => side === 'takes') ?? ends[0]
+        return isJoined && !goesFurther && !isDrawnFrom && !isMade && start !== undefined
+          ? [[id, start.id] as const]
+          : []
+      }),
+    )
+    startsByPart.set(facts, starts)
+  }
+  return starts
+}
+
 /** Kinds of places: inside a part, at the contact of a port, at the fork of a lead, at the end of a light. */
 const INSIDE = 0
 const CONTACT = 1
@@ -98,6 +132,8 @@ interface Sketch {
   readonly drawnForks: Set<number>
   readonly resistors: Resistor[]
   readonly unknownLeads: PortRef[]
+  /** Whether more than one source gives onto it, so that a light may stand lowest in its middle. */
+  readonly isFedTwice: boolean
   hasFallback: boolean
 }
 
@@ -146,14 +182,14 @@ function copperOf(
     sketch.unknownLeads.push(placed.ref)
     return { ohms: 0, returnOhms: 0 }
   }
-  const ohms = wireOhms(gaugeAwg.value, lengthMm.value)
+  const ohms = wireOhms(gaugeAwg.value, lengthMm.value, settingOf(sketch.wiring.build, 'copperTemperatureC'))
   return { ohms, returnOhms: ohms / returnWireCount(placed.port.wires) }
 }
 
 /** Where the contact of a port is: inside its part, or at the end of its lead, or behind a fork at the end of a branch. */
 function contactOf({ facts, port, index }: PlacedPort, inside: number): number {
   const leadIndex = facts.part.leads?.findIndex(({ id }) => id === port.lead?.leadId) ?? -1
-  if (leadIndex < 0) return inside
+  if (leadIndex < 0 || startsOf(facts).get(port.lead!.leadId) === port.id) return inside
   if ((port.lead?.lengthFromForkMm?.value ?? 0) > 0) return placeKey(index, CONTACT)
   return placeKey(Math.floor(inside / KINDS / LEADS), FORK, leadIndex)
 }
@@ -172,7 +208,7 @@ function drawLead(sketch: Sketch, placed: PlacedPort): void {
     stretch(sketch, inside, fork, copperOf(sketch, placed, lead.lengthMm, lead.gaugeAwg))
   }
   const contact = contactOf(placed, inside)
-  if (contact === fork) return
+  if (contact === fork || contact === inside) return
   const gaugeAwg = port.lead.gaugeAwg ?? lead.gaugeAwg
   stretch(sketch, fork, contact, copperOf(sketch, placed, port.lead.lengthFromForkMm, gaugeAwg))
 }
@@ -192,7 +228,15 @@ function drawContacts(sketch: Sketch, placed: PlacedPort): void {
   }
 }
 
-/** A light draws along its whole track: half at its start and half at its end drop as much at the end as the real thing. */
+/** Most pieces that the track of a light is drawn in: LED by LED where it has no more of them. */
+const MOST_PIECES = 64
+
+/**
+ * A light draws along its whole track, LED by LED, the stretch before the first one included. Of a piece of m LEDs a share
+ * of (m + 1) / 2m drawn at its end, and the rest at its start, drops as much over it as the LEDs do: r i (m + ... + 1) =
+ * r i m (m + 1) / 2. Where the copper is fed from one end only, one piece is as exact as many: its last LED stands lowest.
+ * A light whose LEDs nobody counts is drawn as if they stood without a gap.
+ */
 function tapsOf(sketch: Sketch, loads: Loads, placed: PlacedPort, consumer: Consumer): readonly Tap[] {
   const inside = insideOf(sketch, placed, placed.port.id)
   const { amps } = loads.drawOf(consumer, placed.ref)
@@ -204,9 +248,24 @@ function tapsOf(sketch: Sketch, loads: Loads, placed: PlacedPort, consumer: Cons
   const isThrough = output !== undefined && isBehindTrack(placed.facts, output, sketch.rail)
   if (trackOhms === 0 && !isThrough) return [tapAt(sketch, inside, whole)]
   const end = isThrough ? insideOf(sketch, placed, output) : placeKey(placed.index, END)
-  stretch(sketch, inside, end, { ohms: trackOhms / 2, returnOhms: trackOhms / 2 })
-  const half = { at: placed.ref, consumer, amps: amps === undefined ? undefined : amps / 2 }
-  return [tapAt(sketch, inside, half), tapAt(sketch, end, half)]
+  const ledCount = consumer.control === 'eachLed' ? consumer.litLedCount?.value : undefined
+  const pieceCount = sketch.isFedTwice ? Math.min(MOST_PIECES, Math.max(1, ledCount ?? MOST_PIECES)) : 1
+  const ledsEach = ledCount === undefined ? Infinity : ledCount / pieceCount
+  const endShare = ledsEach === Infinity ? 1 / 2 : (ledsEach + 1) / (2 * ledsEach)
+  const ohms = trackOhms / 2 / pieceCount
+  const pieces = Array.from({ length: pieceCount }, (_, piece) => piece)
+  const placeAt = (joint: number) =>
+    joint === 0 ? inside : joint === pieceCount ? end : placeKey(placed.index, END, joint)
+  return pieces.flatMap((piece) => {
+    const [from, to] = [placeAt(piece), placeAt(piece + 1)]
+    stretch(sketch, from, to, { ohms, returnOhms: ohms })
+    const share = (part: number) => ({
+      at: placed.ref,
+      consumer,
+      amps: amps === undefined ? undefined : (amps * part) / pieceCount,
+    })
+    return [tapAt(sketch, from, share(1 - endShare)), tapAt(sketch, to, share(endShare))]
+  })
 }
 
 function drawTaps(sketch: Sketch, loads: Loads, placed: PlacedPort): readonly Tap[] {
@@ -230,7 +289,7 @@ function describe(sketch: Sketch, place: number, way: '+' | '-'): string {
   const portIndex = Math.floor(place / KINDS / LEADS)
   const lead = Math.floor(place / KINDS) % LEADS
   const placed = sketch.wiring.ports[portIndex]!
-  const of = sort === FORK ? ` of lead ${placed.facts.part.leads![lead]!.id}` : ''
+  const of = sort === FORK ? ` of lead ${placed.facts.part.leads![lead]!.id}` : lead > 0 ? ` after piece ${lead}` : ''
   return `${placed.key} ${KIND_WORDS[sort]}${of} ${way}`
 }
 
@@ -238,6 +297,7 @@ function describe(sketch: Sketch, place: number, way: '+' | '-'): string {
 export function circuitOf(harness: Harnessed, ref: PortRef, rail: Rail): Circuit | undefined {
   const net = harness.nets(ref, rail)
   if (net === undefined) return undefined
+  const given = sourcesOnNet(harness, harness.nets, ref, rail)
   const sketch: Sketch = {
     wiring: harness,
     rail,
@@ -246,6 +306,7 @@ export function circuitOf(harness: Harnessed, ref: PortRef, rail: Rail): Circuit
     drawnForks: new Set(),
     resistors: [],
     unknownLeads: [],
+    isFedTwice: given.length > 1,
     hasFallback: false,
   }
   const taps = net.ports.flatMap((placed) => {
@@ -253,7 +314,7 @@ export function circuitOf(harness: Harnessed, ref: PortRef, rail: Rail): Circuit
     drawContacts(sketch, placed)
     return placed.port.side === 'takes' ? drawTaps(sketch, harness.loads, placed) : []
   })
-  const sources = sourcesOnNet(harness, harness.nets, ref, rail).map((placed) => {
+  const sources = given.map((placed) => {
     const supplyNode = nodeAt(sketch, insideOf(sketch, placed, placed.port.id))
     return { at: placed.ref, supplyNode, returnNode: supplyNode + 1 }
   })

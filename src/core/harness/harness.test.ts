@@ -11,7 +11,7 @@ import { headerSettings } from '../sheet/settings'
 import { leadLines } from '../sheet/leads'
 import { candidatesFor } from './candidates'
 import { derive } from './derive'
-import { railOrigin, wayUp } from './upstream'
+import { supplyWay } from './upstream'
 
 const at = (text: string) => {
   const [itemId = '', portId = ''] = text.split('.')
@@ -138,7 +138,7 @@ describe('sums', () => {
       ['Y1.in > Y2.out1', 'Y2.in > Y1.out1', 'F1.fan > Y1.out2'],
     )
     expect(() => derive(build)).not.toThrow()
-    expect(wayUp(derive(build), at('f1.fan'), (placed) => railOrigin(placed, '12v')).end).toBe('ring')
+    expect(supplyWay(derive(build), at('f1.fan'), '12v').end).toBe('ring')
   })
 
   test('adding a load never lowers a load upstream, and a splitter never changes the amps', () => {

@@ -2,7 +2,9 @@ import type { PortRef } from '../formats/schema-kit'
 import { RAILS, type Rail } from '../parts/connectors'
 import type { PlacedPort, Wiring } from './wiring'
 import { FULL_WHITE, type Glow } from '../physics/led'
-import { drawAtGlow, type Term } from './draw'
+import { convertedAmps, FALLBACK_EFFICIENCY_PERCENT, RAIL_VOLTS } from '../physics/amps'
+import type { RelationOf } from '../parts/schema'
+import { drawAtGlow, isWeak, type Term } from './draw'
 import { supplyPortOf, type Consumer } from './part-facts'
 
 /** Sums of what hangs below a port, on one rail; each term once, in the order of the marks. */
@@ -17,7 +19,23 @@ export interface Loads {
   readonly drawOf: (consumer: Consumer, at: PortRef) => Term
 }
 
-const asUnknown = (term: Term): Term => ({ ...term, amps: undefined, working: { by: 'unknown' } })
+/** What a load on the outlet of a converter takes from its input. */
+function throughConversion(term: Term, { from, to, efficiencyPercent }: RelationOf<'converts'>): Term {
+  if (term.amps === undefined) return term
+  const volts = RAIL_VOLTS[to.wire as Rail]
+  const inputVolts = RAIL_VOLTS[from.wire as Rail]
+  const percent = efficiencyPercent?.value ?? FALLBACK_EFFICIENCY_PERCENT
+  const isAssumed = efficiencyPercent === undefined
+  return {
+    ...term,
+    amps: convertedAmps({ amps: term.amps, volts, inputVolts, efficiencyPercent: percent }),
+    isWeak: term.isWeak || isAssumed || isWeak(efficiencyPercent),
+    working: { by: 'converter', amps: term.amps, volts, efficiencyPercent: percent, isAssumed, inputVolts },
+  }
+}
+
+const conversionsAt = ({ facts, port }: PlacedPort, rail: Rail) =>
+  facts.all.converts.filter(({ from }) => from.portId === port.id && from.wire === rail)
 
 const shareOrigins = new WeakMap<Term, Term>()
 
@@ -30,6 +48,27 @@ function asShare(term: Term, sharedByCount: number): Term {
   const share = { ...term, sharedByCount }
   shareOrigins.set(share, originOfShare(term))
   return share
+}
+
+const scaledTerms = new WeakMap<Term, Map<Rail, Term>>()
+
+/** A term of another rail, in amps at this one that take as many watts; a share stays a share of the same whole. */
+export function termAt(term: Term, own: Rail, rail: Rail): Term {
+  if (own === rail) return term
+  const origin = originOfShare(term)
+  const known = scaledTerms.get(origin) ?? new Map<Rail, Term>()
+  scaledTerms.set(origin, known)
+  let scaled = known.get(rail)
+  if (scaled === undefined) {
+    const volts = RAIL_VOLTS[own]
+    const { amps } = origin
+    scaled =
+      amps === undefined
+        ? { ...origin }
+        : { ...origin, amps: (amps * volts) / RAIL_VOLTS[rail], working: { by: 'rail', amps, volts } }
+    known.set(rail, scaled)
+  }
+  return term.sharedByCount === undefined ? scaled : asShare(scaled, term.sharedByCount)
 }
 
 /** The consumers of the item on this rail that hang on one of these ports, each with its place. */
@@ -110,12 +149,11 @@ export function makeLoads(wiring: Wiring, glow: Glow = FULL_WHITE): Loads {
       return asFeed && fed.length > 1 ? terms.map((term) => asShare(term, fed.length)) : terms
     })
 
-  /** A converter's input draws something for what hangs on its output, but how much is its own affair. */
   const throughConverter = (placed: PlacedPort, rail: Rail): readonly Term[] =>
-    placed.facts.all.converts
-      .filter((relation) => relation.from.portId === placed.port.id && relation.from.wire === rail)
-      .flatMap(({ to }) => from({ itemId: placed.item.id, portId: to.portId }, to.wire as Rail))
-      .map(asUnknown)
+    conversionsAt(placed, rail).flatMap((relation) => {
+      const outlet = { itemId: placed.item.id, portId: relation.to.portId }
+      return from(outlet, relation.to.wire as Rail).map((term) => throughConversion(term, relation))
+    })
 
   const into = (ref: PortRef, rail: Rail): readonly Term[] =>
     once(keyOf(ref, rail, 1), () => {

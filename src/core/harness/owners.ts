@@ -1,4 +1,5 @@
 import { chosenFor, type Schools } from '../build/groups'
+import { sameRef } from '../build/refs'
 import type { Build } from '../build/schema'
 import type { PortRef } from '../formats/schema-kit'
 import { signalOrigin } from './upstream'
@@ -38,7 +39,12 @@ export const speedSchool = (build: Build, itemId: string) =>
     ({ speed }) => speed,
   )
 
-export const lightSchool = (build: Build, itemId: string) => chosenFor(build, itemId, ({ light }) => light)
+/** Who is to rule the light on this lead: chosen for it by itself, for its group, or for the build. */
+export function lightSchool(build: Build, at: PortRef) {
+  const own = build.choices.lightOwners?.find((entry) => sameRef(entry.at, at))
+  if (own !== undefined) return { wanted: own.owner, of: 'this light' }
+  return chosenFor(build, at.itemId, ({ light }) => light)
+}
 
 /** The port where the signal on a giving port is made, as far as threads and parts tell. */
 function headOf(wiring: Wiring, giver: PlacedPort, signal: 'speed' | 'light'): PlacedPort | undefined {
@@ -67,7 +73,7 @@ export function suitsSchools(wiring: Wiring, lead: PlacedPort, to: PlacedPort): 
     const owner = head === undefined ? undefined : speedOwnerOf(head, false)
     if (owner !== speed.wanted && !(speed.wanted === 'sync' && mayFollow)) return false
   }
-  const light = lead.port.wires.includes('data') ? lightSchool(build, lead.item.id) : undefined
+  const light = lead.port.wires.includes('data') ? lightSchool(build, lead.ref) : undefined
   if (light === undefined) return true
   const source = headOf(wiring, to, 'light')
   return source !== undefined && lightOwnerOf(source, lead.facts.part.maker) === light.wanted

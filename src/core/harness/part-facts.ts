@@ -87,6 +87,16 @@ function readFacts(part: Part): PartFacts {
   }
 }
 
+/** How the part makes this rail on this outlet out of another one. */
+export function convertedTo({ all }: PartFacts, rail: Rail, portId: string): RelationOf<'converts'> | undefined {
+  return all.converts.find(({ to }) => to.wire === rail && to.portId === portId)
+}
+
+/** Ports of a board, or of a card in it, that give USB without being fed by USB themselves: they bring their 5 V along. */
+export function isUsbRoot({ all }: PartFacts, portId: string): boolean {
+  return all.usb.some(({ up, down }) => up === undefined && down.includes(portId))
+}
+
 /** Whether the part makes this rail on this outlet itself, from a feed of its own or as the source. */
 export function poweredBy(facts: PartFacts, rail: Rail, portId: string): RelationOf<'powers'> | undefined {
   return facts.all.powers.find((relation) => relation.rail === rail && relation.outlets.includes(portId))

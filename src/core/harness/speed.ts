@@ -42,7 +42,7 @@ export type HeadMode = 'pwm' | 'dc' | 'auto'
 export interface Head {
   readonly at: PortRef
   readonly placed: PlacedPort
-  /** As chosen, else PWM where every motor on it has the PWM wire, else DC; undefined where the part states no modes. */
+  /** As chosen, else PWM where every motor on it listens to PWM, else DC; undefined where the part states no modes. */
   readonly mode: HeadMode | undefined
   readonly commands: readonly Command[]
 }
@@ -54,6 +54,8 @@ export interface Speed {
 
 interface Trace {
   readonly head: PortRef | undefined
+  /** What the head is asked for: other than what arrives where a box makes a voltage out of a PWM command. */
+  readonly asked: Signal
   readonly through: readonly PortRef[]
   readonly why: Why | 'passesUnknown' | undefined
   readonly endAt: PortRef
@@ -68,9 +70,10 @@ function makeTrace(wiring: Wiring, nets: Nets, choices: ChoicesBy) {
     const repeats = placed.facts.all.repeats.find((r) => r.signal === 'speed' && r.to.includes(placed.port.id))
     if (repeats === undefined) return undefined
     const input = { itemId: placed.item.id, portId: repeats.from }
-    const end = { head: undefined, through, endAt: placed.ref } as const
+    const end = { head: undefined, asked: signal, through, endAt: placed.ref } as const
     if (wiring.threadsAt(input).length === 0) return { ...end, why: 'hubWithoutSignal', endAt: input }
     if (repeats.passes === 'unknown' && signal === 'dc') return { ...end, why: 'passesUnknown' }
+    if (repeats.passes === 'pwmToDc' && signal === 'dc') return trace(input, 'pwm', [...through, input])
     if (repeats.passes !== 'both' && repeats.passes !== signal) {
       return { ...end, why: signal === 'dc' ? 'pwmOnlyHub' : 'dcMode' }
     }
@@ -88,14 +91,14 @@ function makeTrace(wiring: Wiring, nets: Nets, choices: ChoicesBy) {
     placed.facts.all.drives.some((r) => r.signal === 'speed' && r.outlets.includes(placed.port.id))
 
   function trace(ref: PortRef, signal: Signal, through: readonly PortRef[]): Trace {
-    const nowhere: Trace = { head: undefined, through, why: 'straight', endAt: ref }
+    const nowhere: Trace = { head: undefined, asked: signal, through, why: 'straight', endAt: ref }
     if (through.length > wiring.items.length) return nowhere
     const givers = (nets(ref, WIRE_OF[signal])?.ports ?? []).filter(({ port }) => port.side === 'gives')
     for (const giver of givers) {
       const found =
         follower(giver, through) ??
         (drivesIt(giver)
-          ? { head: giver.ref, through, why: undefined, endAt: giver.ref }
+          ? { head: giver.ref, asked: signal, through, why: undefined, endAt: giver.ref }
           : repeater(giver, signal, through))
       if (found !== undefined) return found
     }
@@ -126,7 +129,8 @@ function modeOf(placed: PlacedPort, choices: ChoicesBy, motors: readonly Traced[
   if (modes === undefined) return undefined
   const chosen = choices.modeAt(placed.ref)
   if (chosen !== undefined) return chosen
-  const fitting = motors.every(({ hasPwm }) => hasPwm) ? 'pwm' : 'dc'
+  const asksPwm = ({ hasPwm, dc }: Traced) => hasPwm || dc.asked === 'pwm'
+  const fitting = motors.every(asksPwm) ? 'pwm' : 'dc'
   return modes.includes(fitting) ? fitting : modes[0]
 }
 
@@ -141,6 +145,7 @@ function controlOf({ pwm, dc, hasPwm }: Traced, mode: HeadMode | undefined): Con
     return dc.head === undefined ? untold('dcMode') : told('roughDc')
   }
   if (dc.head !== undefined) {
+    if (dc.asked === 'pwm') return mode === 'dc' ? untold('dcMode') : told(hasPwm ? 'roughDc' : 'dc')
     if (mode === undefined) return told('unknown')
     if (mode === 'pwm') return untold(hasPwm ? 'legWithoutPwm' : 'pwmMode')
     return told(hasPwm ? 'roughDc' : 'dc')

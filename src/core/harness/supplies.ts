@@ -1,9 +1,10 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { Rail } from '../parts/connectors'
 import { RAILS } from '../parts/connectors'
-import { poweredBy } from './part-facts'
+import { convertedTo, poweredBy } from './part-facts'
 import type { Net, Nets } from './nets'
 import type { PlacedPort, Wiring } from './wiring'
+import { railOrigin } from './upstream'
 import { railsReaching } from './volts'
 
 /** Copper of one rail that more than one source gives onto. */
@@ -16,24 +17,29 @@ export interface SharedSupply {
 
 /** The items whose own supply stands behind a giving port: itself, or those that its feeds come from. */
 function originsOf(wiring: Wiring, source: PlacedPort, rail: Rail): readonly string[] {
-  const powers = poweredBy(source.facts, rail, source.port.id)
-  if (powers === undefined || powers.feeds.length === 0) return [source.item.id]
-  return powers.feeds.flatMap((portId) =>
-    railsReaching(wiring, { itemId: source.item.id, portId }, rail).flatMap((reach) =>
+  const origin = railOrigin(source, rail)
+  if (origin.from !== 'ports' || origin.rail === undefined) return [source.item.id]
+  // What a converter makes is its own, whatever stands before it.
+  if (origin.rail !== rail) return [source.item.id]
+  return origin.refs.flatMap((ref) =>
+    railsReaching(wiring, ref, rail).flatMap((reach) =>
       reach.source.itemId === source.item.id ? [] : originsOf(wiring, wiring.port(reach.source), rail),
     ),
   )
 }
 
-/** Whether this port puts a rail on its wire by itself: as a source, from a feed that is plugged in, or by converting. */
+/** Whether this port puts a rail on its wire by itself: as a source, or from a feed or a converter's input that is plugged in. */
 export function givesRail(wiring: Wiring, placed: PlacedPort, rail: Rail): boolean {
-  if (placed.port.side !== 'gives') return false
-  const powers = poweredBy(placed.facts, rail, placed.port.id)
-  if (powers !== undefined) {
-    const isPlugged = (portId: string) => wiring.threadsAt({ itemId: placed.item.id, portId }).length > 0
-    return powers.feeds.length === 0 || powers.feeds.some(isPlugged)
-  }
-  return placed.facts.all.converts.some(({ to }) => to.portId === placed.port.id && to.wire === rail)
+  const { facts, port, item } = placed
+  if (port.side !== 'gives' || !port.wires.includes(rail)) return false
+  const isPlugged = (portId: string) => wiring.threadsAt({ itemId: item.id, portId }).length > 0
+  const powers = poweredBy(facts, rail, port.id)
+  if (powers !== undefined) return powers.feeds.length === 0 || powers.feeds.some(isPlugged)
+  const converter = convertedTo(facts, rail, port.id)
+  if (converter !== undefined) return isPlugged(converter.from.portId)
+  if (rail !== '5v') return false
+  const feeds = facts.all.usb.filter(({ down }) => down.includes(port.id)).map(({ up }) => up)
+  return feeds.some((up) => up === undefined || isPlugged(up))
 }
 
 /** Every source that gives onto the net of this port's rail wire, itself included. */

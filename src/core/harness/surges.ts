@@ -2,7 +2,7 @@ import type { PortRef } from '../formats/schema-kit'
 import type { RelationOf } from '../parts/schema'
 import { estimatedStartAmps, ESTIMATE_MS, surge, type Start } from '../physics/surge'
 import type { Budget } from './budgets'
-import { drawOf, isWeak } from './draw'
+import { drawOf, isWeak, type Term } from './draw'
 import type { Wiring } from './wiring'
 
 /** The start-up peak at one limit: motors that start together, all else at what it draws. */
@@ -20,8 +20,14 @@ export interface Surge {
   readonly isWeak: boolean
 }
 
-function motorAt(wiring: Wiring, at: PortRef): RelationOf<'motor'> | undefined {
-  return wiring.factsOfItem(at.itemId).all.motor.find(({ port }) => port === at.portId)
+function motorOf(wiring: Wiring, { at, consumerId }: Term): RelationOf<'motor'> | undefined {
+  return wiring.factsOfItem(at.itemId).all.motor.find(({ id, port }) => id === consumerId && port === at.portId)
+}
+
+/** What an amp of the motor is at the limit: another figure behind a converter. */
+function scaleOf(motor: RelationOf<'motor'>, { at, amps }: Term): number {
+  const own = drawOf(motor, at).amps
+  return own === undefined || own === 0 || amps === undefined ? 1 : amps / own
 }
 
 /** When a motor starts: a box that staggers its outlets starts them one after another, in the order of its outlets. */
@@ -36,27 +42,31 @@ function delayOf(wiring: Wiring, at: PortRef): number {
 /** The start-up surge at every limit that carries a motor. */
 export function surgesOf(wiring: Wiring, budgets: readonly Budget[]): readonly Surge[] {
   return budgets.flatMap((budget): readonly Surge[] => {
-    const judged = budget.terms.map((term) => ({ term, motor: motorAt(wiring, term.at) }))
+    if (budget.wattsPerAmp !== undefined) return []
+    const judged = budget.terms.map((term) => ({ term, motor: motorOf(wiring, term) }))
     if (judged.every(({ motor }) => motor === undefined)) return []
     const estimated: PortRef[] = []
     let unknownCount = 0
     const starts = judged.flatMap(({ term, motor }): readonly (Start & { readonly isEstimate: boolean })[] => {
-      const runningAmps = motor === undefined ? term.amps : drawOf(motor, term.at).amps
+      const runningAmps = term.amps
       if (runningAmps === undefined) {
         unknownCount += 1
         return []
       }
       if (motor === undefined) {
-        return [{ startAmps: runningAmps, startMs: 0, runningAmps, delayMs: 0, isEstimate: false }]
+        return [{ startAmps: runningAmps, startMs: 0, runningAmps, delayMs: 0, shape: 'full', isEstimate: false }]
       }
       const delayMs = delayOf(wiring, term.at)
       if (motor.startAmps !== undefined) {
         const startMs = motor.startMs?.value ?? ESTIMATE_MS
-        return [{ startAmps: motor.startAmps.value, startMs, runningAmps, delayMs, isEstimate: false }]
+        // A start that is said to take less than running takes what running does.
+        const startAmps = Math.max(motor.startAmps.value * scaleOf(motor, term), runningAmps)
+        const shape = motor.startShape ?? 'full'
+        return [{ startAmps, startMs, runningAmps, delayMs, shape, isEstimate: false }]
       }
       estimated.push(term.at)
       const startAmps = estimatedStartAmps(runningAmps)
-      return [{ startAmps, startMs: ESTIMATE_MS, runningAmps, delayMs, isEstimate: true }]
+      return [{ startAmps, startMs: ESTIMATE_MS, runningAmps, delayMs, shape: 'full', isEstimate: true }]
     })
     const atLeast = starts.map((start) => (start.isEstimate ? { ...start, startAmps: start.runningAmps } : start))
     const most = budget.mostPeakAmps ?? budget.limit

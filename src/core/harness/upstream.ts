@@ -2,12 +2,13 @@ import { portKey } from '../build/refs'
 import type { PortRef } from '../formats/schema-kit'
 import type { Rail, Wire } from '../parts/connectors'
 import type { PlacedPort, Wiring } from './wiring'
-import { poweredBy } from './part-facts'
+import { convertedTo, isUsbRoot, poweredBy } from './part-facts'
 
 /** Where a wire of a giving port comes from, inside its own part. */
 export type Origin =
   | { readonly from: 'here' }
-  | { readonly from: 'ports'; readonly refs: readonly PortRef[] }
+  /** `rail` is what comes in there; none for a command. */
+  | { readonly from: 'ports'; readonly refs: readonly PortRef[]; readonly rail?: Rail }
   | { readonly from: 'nowhere' }
 
 const refsOf = (placed: PlacedPort, portIds: readonly string[]): Origin =>
@@ -21,16 +22,27 @@ function takersInCopper(placed: PlacedPort, wire: Wire): readonly string[] {
     .filter((portId) => portId !== placed.port.id && placed.facts.portById.get(portId)?.side === 'takes')
 }
 
-/** Where the supply on `rail` of a giving port comes from: a feed, the copper of an input, or the part itself. */
+/**
+ * Where the supply on `rail` of a giving port comes from: a feed, a converter's input on another rail, the USB lead of a
+ * hub, the copper of an input, or the part itself.
+ */
 export function railOrigin(placed: PlacedPort, rail: Rail): Origin {
-  const powers = poweredBy(placed.facts, rail, placed.port.id)
-  if (powers !== undefined) return powers.feeds.length === 0 ? { from: 'here' } : refsOf(placed, powers.feeds)
-  if (
-    placed.facts.all.converts.some((relation) => relation.to.portId === placed.port.id && relation.to.wire === rail)
-  ) {
-    return { from: 'here' }
+  const { facts, port } = placed
+  const powers = poweredBy(facts, rail, port.id)
+  if (powers !== undefined) return powers.feeds.length === 0 ? { from: 'here' } : onRail(placed, powers.feeds, rail)
+  const converter = convertedTo(facts, rail, port.id)
+  if (converter !== undefined) return onRail(placed, [converter.from.portId], converter.from.wire as Rail)
+  if (rail === '5v') {
+    if (isUsbRoot(facts, port.id)) return { from: 'here' }
+    const up = facts.all.usb.flatMap((usb) => (usb.down.includes(port.id) ? (usb.up ?? []) : []))
+    if (up.length > 0) return onRail(placed, up, rail)
   }
-  return refsOf(placed, takersInCopper(placed, rail))
+  return onRail(placed, takersInCopper(placed, rail), rail)
+}
+
+function onRail(placed: PlacedPort, portIds: readonly string[], rail: Rail): Origin {
+  const origin = refsOf(placed, portIds)
+  return origin.from === 'ports' ? { ...origin, rail } : origin
 }
 
 /** Where the command on a giving port comes from: a brain in the part, a repeater's input, or shared copper. */
@@ -71,8 +83,23 @@ export interface Way {
   readonly endAt: PortRef
 }
 
-/** The way from a taking port up to where its supply or its command comes from; first threads first. */
-export function wayUp(wiring: Wiring, start: PortRef, originOf: (placed: PlacedPort) => Origin): Way {
+/** The way of the supply on `rail` up to its source, through converters too; first threads first. */
+export function supplyWay(wiring: Wiring, start: PortRef, rail: Rail): Way {
+  let now = rail
+  return wayUp(wiring, start, (placed) => {
+    const origin = railOrigin(placed, now)
+    if (origin.from === 'ports') now = origin.rail ?? now
+    return origin
+  })
+}
+
+/** The way of a command up to where it comes from; first threads first. */
+export function signalWay(wiring: Wiring, start: PortRef, signal: 'speed' | 'light'): Way {
+  return wayUp(wiring, start, (placed) => signalOrigin(placed, signal))
+}
+
+/** The way from a taking port upwards, asking at each port on it where to go on. */
+function wayUp(wiring: Wiring, start: PortRef, originOf: (placed: PlacedPort) => Origin): Way {
   const stretches: Stretch[] = []
   const seen = new Set<string>()
   let at = start

@@ -1,4 +1,4 @@
-import type { PortKey } from '../build/refs'
+import { portKey, type PortKey } from '../build/refs'
 import type { PortRef } from '../formats/schema-kit'
 import type { RelationOf } from '../parts/schema'
 import { railsReaching } from './volts'
@@ -17,13 +17,26 @@ export interface UsbDevice {
   readonly reaches: boolean
 }
 
+/** What one lead draws through the lanes it has: a lane is one USB port. */
+interface UsbDraw {
+  readonly device: UsbDevice
+  readonly laneCount: number
+  /** Undefined where the device does not say, or something behind it on a hub without a supply. */
+  readonly milliamps: number | undefined
+  /** What is known of it. */
+  readonly knownMilliamps: number
+}
+
 /** A downstream port with what its devices draw. */
 export interface UsbPort {
   readonly placed: PlacedPort
   readonly devices: readonly UsbDevice[]
+  readonly draws: readonly UsbDraw[]
   readonly knownMilliamps: number
   readonly unknownCount: number
   readonly mostMilliamps: number
+  /** What one of its lanes may give. */
+  readonly laneMilliamps: number
 }
 
 export interface Usb {
@@ -79,22 +92,38 @@ export function deriveUsb(wiring: Wiring): Usb {
       return upstream === undefined ? [] : [[upstream.key, device]]
     }),
   )
+  /** Draws of a device and of all that lives on its upstream port because it is a hub without a supply. */
+  const drawsOf = ({ lead, usb }: UsbDevice, seen: ReadonlySet<string>): readonly (number | undefined)[] => {
+    const own = usb.drawMilliamps?.value
+    if (usb.down.length === 0 || !isBusPowered(wiring, lead.item.id, usb) || seen.has(lead.key)) return [own]
+    const behind = usb.down.flatMap((portId) => byPort.get(portKey({ itemId: lead.item.id, portId })) ?? [])
+    return [own, ...behind.flatMap((device) => drawsOf(device, new Set([...seen, lead.key])))]
+  }
+  const drawOf = (device: UsbDevice): UsbDraw => {
+    const draws = drawsOf(device, new Set())
+    const knownMilliamps = draws.reduce<number>((total, milliamps) => total + (milliamps ?? 0), 0)
+    const milliamps = draws.includes(undefined) ? undefined : knownMilliamps
+    return { device, laneCount: device.lead.port.lanes?.count ?? 1, milliamps, knownMilliamps }
+  }
   const ports = wiring.items.flatMap((item) =>
     wiring.factsOfItem(item.id).all.usb.flatMap((usb) =>
       usb.down.flatMap((portId): readonly UsbPort[] => {
         const placed = wiring.port({ itemId: item.id, portId })
         const hanging = byPort.get(placed.key) ?? []
         if (hanging.length === 0) return []
-        const known = hanging.flatMap(({ usb: { drawMilliamps } }) => drawMilliamps?.value ?? [])
-        const lanes = placed.port.lanes?.count ?? 1
+        const draws = hanging.map(drawOf)
+        const laneCount = placed.port.lanes?.count ?? 1
         const each = isBusPowered(wiring, item.id, usb) ? BUS_POWERED_PORT_MILLIAMPS : FULL_PORT_MILLIAMPS
+        const mostMilliamps = usb.portMilliamps?.value ?? each * laneCount
         return [
           {
             placed,
             devices: hanging,
-            knownMilliamps: known.reduce((total, milliamps) => total + milliamps, 0),
-            unknownCount: hanging.length - known.length,
-            mostMilliamps: usb.portMilliamps?.value ?? each * lanes,
+            draws,
+            knownMilliamps: draws.reduce((total, { knownMilliamps }) => total + knownMilliamps, 0),
+            unknownCount: draws.filter(({ milliamps }) => milliamps === undefined).length,
+            mostMilliamps,
+            laneMilliamps: mostMilliamps / laneCount,
           },
         ]
       }),

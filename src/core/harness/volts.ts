@@ -3,7 +3,7 @@ import type { PortRef } from '../formats/schema-kit'
 import { RAILS, type Rail } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
-import { poweredBy } from './part-facts'
+import { convertedTo, poweredBy } from './part-facts'
 import type { Wiring } from './wiring'
 import { railOrigin } from './upstream'
 
@@ -52,10 +52,12 @@ function makeArrivals(wiring: Wiring): Arrivals {
     const origin = railOrigin(placed, offered)
     if (origin.from === 'nowhere') return []
     if (origin.from === 'here') return [{ rail: offered, source: ref }]
-    const arriving = origin.refs.flatMap((input) => intoTaker(input, offered))
-    // An outlet with a feed makes its own rail, but only while something arrives on that feed.
-    const isPowered = poweredBy(placed.facts, offered, ref.portId) !== undefined
-    return isPowered && arriving.length > 0 ? [{ rail: offered, source: ref }] : arriving
+    const arriving = origin.refs.flatMap((input) => intoTaker(input, origin.rail ?? offered))
+    // An outlet with a feed or a converter makes its own rail, but only while something arrives there.
+    const makesIt =
+      poweredBy(placed.facts, offered, ref.portId) !== undefined ||
+      convertedTo(placed.facts, offered, ref.portId) !== undefined
+    return makesIt && arriving.length > 0 ? [{ rail: offered, source: ref }] : arriving
   }
   return { intoTaker, outOfGiver }
 }

@@ -1,4 +1,4 @@
-import type { Item } from '../build/schema'
+import { settingOf, type Item } from '../build/schema'
 import type { Figure } from '../formats/schema-kit'
 import { pointOf, reachOf, SIGHT_MM, wayBetween, type Reach, type Space, type Way, type WayEnd } from '../places/ways'
 import { distanceMm } from '../places/space'
@@ -35,6 +35,8 @@ export interface Run {
   readonly leadMm: number | undefined
   /** One for every pair of points that the ends may be at. */
   readonly ways: readonly RunWay[]
+  /** What should be left of the lead to plug it. */
+  readonly slackMm: number
   readonly verdict: Verdict
   /** The shortest way there; undefined where there is none. */
   readonly leastMm: number | undefined
@@ -72,16 +74,19 @@ function wayIn({ space, ways }: KnownSpace, from: WayEnd, to: WayEnd): Way | und
   return ways.get(key)
 }
 
-function verdictOn({ way, sightMm }: RunWay, leadMm: number): Verdict {
-  const reach = way === undefined ? 'no' : reachOf(leadMm, way.lengthMm)
+function verdictOn({ way, sightMm }: RunWay, leadMm: number, slackMm: number): Verdict {
+  const reach = way === undefined ? 'no' : reachOf(leadMm, way.lengthMm, slackMm)
   if (reach !== 'no' || sightMm === undefined) return reach
-  return reachOf(leadMm, sightMm) === 'no' ? 'no' : 'inSight'
+  return reachOf(leadMm, sightMm, slackMm) === 'no' ? 'no' : 'inSight'
 }
 
+/** What the verdict on a run rests on. */
+type Judged = Pick<Run, 'ways' | 'leadMm' | 'isHoped' | 'slackMm'>
+
 /** All points agree, or the corner decides and the answer is open; the best of hoped-for points is taken. */
-function verdictOf(ways: readonly RunWay[], leadMm: number | undefined, isHoped: boolean): Verdict {
+function verdictOf({ ways, leadMm, isHoped, slackMm }: Judged): Verdict {
   if (leadMm === undefined || ways.length === 0) return 'open'
-  const verdicts = new Set(ways.map((way) => verdictOn(way, leadMm)))
+  const verdicts = new Set(ways.map((way) => verdictOn(way, leadMm, slackMm)))
   if (isHoped) return (['yes', 'tight', 'inSight', 'no'] as const).find((verdict) => verdicts.has(verdict))!
   const [only] = verdicts
   return verdicts.size === 1 ? only! : 'open'
@@ -110,23 +115,22 @@ function joinEnds(site: Site, start: Start, to: PlacedPort, goal: Goal): Run {
   const known = figures.filter((figure) => figure !== undefined)
   const leadMm = known.length < figures.length ? undefined : known.reduce((sum, { value }) => sum + value, 0)
   const lengths = ways.flatMap(({ way }) => (way === undefined ? [] : [way.lengthMm]))
+  const judged = { ways, leadMm, isHoped: goal.end.isHoped, slackMm: settingOf(site.build, 'leadSlackMm') }
   return {
+    ...judged,
     lead: start.from,
     to,
     goal: goal.goal,
     via: [...start.via, ...goal.via],
-    leadMm,
-    ways,
-    verdict: verdictOf(ways, leadMm, goal.end.isHoped),
+    verdict: verdictOf(judged),
     leastMm: lengths.length === 0 ? undefined : Math.min(...lengths),
-    isHoped: goal.end.isHoped,
     isAssumed: goal.end.isHoped || start.end.isAssumed || goal.end.isAssumed || isWeak(...known),
   }
 }
 
 /** What would be said of a run if its leads were longer by so many mm, as with the lead of a splitter put between. */
-export const longerBy = ({ ways, leadMm, isHoped }: Run, moreMm: number | undefined): Verdict =>
-  verdictOf(ways, leadMm === undefined || moreMm === undefined ? undefined : leadMm + moreMm, isHoped)
+export const longerBy = (run: Run, moreMm: number | undefined): Verdict =>
+  verdictOf({ ...run, leadMm: run.leadMm === undefined || moreMm === undefined ? undefined : run.leadMm + moreMm })
 
 /** Frames that clip together in neighbouring places need no lead between them. */
 export function isClipped(site: Site, lead: PlacedPort, to: PlacedPort): boolean {

@@ -3,7 +3,7 @@ import type { PortRef } from '../formats/schema-kit'
 import { railsOf } from '../parts/mating'
 import { exceeds, inOrder } from '../units/compare'
 import { above } from './above'
-import { sumUp, type Budget, type Sum } from './budgets'
+import { withMore, type Budget, type Sum } from './budgets'
 import type { Harness } from './derive'
 import type { Term } from './draw'
 
@@ -32,7 +32,7 @@ function timesWithin(known: number, each: number, most: number): number {
 function roomIn(budget: Budget, terms: readonly Term[]): Room {
   const isKnown = terms.every(({ amps }) => amps !== undefined)
   const eachAmps = isKnown ? terms.reduce((total, { amps }) => total + amps!, 0) : undefined
-  const withOneMore = sumUp([...budget.terms, ...terms], budget.limit, budget.headroomPercent, budget.limitFrom)
+  const withOneMore = withMore(budget, terms)
   const isOpen =
     eachAmps === undefined ||
     eachAmps === 0 ||

@@ -9,7 +9,7 @@ const shapes = (PartSchema.properties.inside.items as unknown as { readonly oneO
 const shapeOf = (type: Relation['type']) => shapes.find(({ properties }) => properties['type']?.const === type)!
 
 /** Fields that a person is not asked for: the sort, ids that the editor makes, and what is set by the way it is asked. */
-const NOT_ASKED = ['type', 'id', 'idleMilliampsPerLed', 'resetMicroseconds']
+const NOT_ASKED = ['type', 'id']
 
 /** The keys of a shape, those of an object inside it with a dot. */
 function keysOf({ properties }: Shape): readonly string[] {

@@ -104,7 +104,10 @@ const RepeatsSchema = strict({
   signal: oneOf(['speed', 'light'] as const),
   from: Id,
   to: PortIds,
-  passes: oneOf(['pwm', 'dc', 'both', 'data', 'unknown'] as const),
+  passes: oneOf(
+    ['pwm', 'dc', 'both', 'pwmToDc', 'data', 'unknown'] as const,
+    'pwmToDc: a PWM command comes in, and a voltage by it goes out',
+  ),
 })
 
 const ReportsSchema = strict({ type: Type.Literal('reports'), outlet: Id, input: Id })
@@ -139,6 +142,8 @@ const MotorSchema = strict({
   ratedWatts: Type.Optional(Watts),
   startAmps: Type.Optional(Amps),
   startMs: Type.Optional(Milliseconds),
+  /** How its current falls from the start to running: not before `startMs` is over, or evenly meanwhile. */
+  startShape: Type.Optional(oneOf(['full', 'falling'] as const)),
   leastRpm: Type.Optional(figure(100000)),
   mostRpm: Type.Optional(figure(100000)),
   startDutyPercent: Type.Optional(figure(100)),
@@ -198,9 +203,13 @@ const LimitSchema = strict({
   service: Type.Optional(oneOf(['motor', 'light'] as const)),
   variant: Type.Optional(Name),
   mostAmps: Type.Optional(Amps),
+  /** In watts: of its rail, or where none is named of all rails of the ports together. */
+  mostWatts: Type.Optional(Watts),
   mostPeakAmps: Type.Optional(Amps),
   mostDeviceCount: Type.Optional(figure(10000)),
   mostLedCount: Type.Optional(figure(100000)),
+  /** Most units of a model that the program of a box lets one declare on a channel. */
+  mostUnitCount: Type.Optional(figure(10000)),
   extraFeedAboveCount: Type.Optional(figure(10000)),
 })
 

@@ -158,16 +158,34 @@ describe('networks', () => {
 })
 
 describe('start-up', () => {
-  const fan = { startAmps: 0.6, startMs: 1000, runningAmps: 0.3, delayMs: 0 }
+  const fan = { startAmps: 0.6, startMs: 1000, runningAmps: 0.3, delayMs: 0, shape: 'full' } as const
+  const ampsOf = ({ points }: ReturnType<typeof surge>) => points.map(({ timeMs, amps }) => [timeMs, amps])
 
-  test('one fan falls evenly from start to running', () => {
-    expect(surge([fan])).toEqual({
-      points: [
-        { timeMs: 0, amps: 0.6 },
-        { timeMs: 1000, amps: 0.3 },
-      ],
-      peakAmps: 0.6,
-    })
+  // 4-wire PWM fan specification, revision 1.3, 2005 (from memory): the start current is allowed for the whole start time.
+  test('one fan takes its start current until its start is over', () => {
+    expect(ampsOf(surge([fan]))).toEqual([
+      [0, 0.6],
+      [0, 0.6],
+      [1000, 0.6],
+      [1000, 0.3],
+    ])
+    expect(surge([fan]).peakAmps).toBe(0.6)
+  })
+
+  test('one that states it falls evenly from start to running', () => {
+    const falling = { ...fan, shape: 'falling', delayMs: 500 } as const
+    expect(ampsOf(surge([falling]))).toEqual([
+      [500, 0],
+      [500, 0.6],
+      [1500, 0.3],
+      [1500, 0.3],
+    ])
+  })
+
+  test('starts that overlap count in full: by hand 0.6 + 0.6 + 0.3 beside 0.6 + 0.45 + 0.3 were they falling', () => {
+    const every500 = (shape: 'full' | 'falling') => [0, 500, 1000].map((delayMs) => ({ ...fan, delayMs, shape }))
+    expect(surge(every500('full')).peakAmps).toBeCloseTo(1.5, 12)
+    expect(surge(every500('falling')).peakAmps).toBeCloseTo(1.35, 12)
   })
 
   test('three at once add up, three in turn do not', () => {

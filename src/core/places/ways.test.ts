@@ -136,6 +136,6 @@ describe('reach', () => {
     [500, 500, 'tight'],
     [499, 500, 'no'],
   ] as const)('a lead of %i mm on a way of %i mm: %s', (leadMm, wayMm, wanted) => {
-    expect(reachOf(leadMm, wayMm)).toBe(wanted)
+    expect(reachOf(leadMm, wayMm, 30)).toBe(wanted)
   })
 })

@@ -72,13 +72,13 @@ export function wayBetween(from: WayEnd, to: WayEnd, space: Space): Way | undefi
   return { lengthMm: legsMm.reduce((sum, lengthMm) => sum + lengthMm, 0), holeIds, legsMm }
 }
 
-/** Slack that a lead needs so that it can be plugged and the fan taken out (common practice, no source). */
-export const SLACK_MM = 30
-
 export type Reach = 'yes' | 'tight' | 'no'
 
-/** Whether a lead is long enough: yes with its slack, tight without it, no where it is too short. */
-export function reachOf(leadMm: number, wayMm: number, slackMm = SLACK_MM): Reach {
+/**
+ * Whether a lead is long enough: yes with the slack that is wanted so that it can be plugged and the fan taken out, tight
+ * without it, no where it is too short.
+ */
+export function reachOf(leadMm: number, wayMm: number, slackMm: number): Reach {
   if (exceeds(wayMm, leadMm)) return 'no'
   return exceeds(wayMm + slackMm, leadMm) ? 'tight' : 'yes'
 }

@@ -29,5 +29,5 @@ export const bareContacts = defineRule({
         return harness.choices.isCovered(ref) ? say.holds(at) : say.found('bare', at, { port: harness.name(ref) })
       }),
   mends: (harness, finding) =>
-    finding.at.map((ref) => ({ messageId: 'cover', params: { port: harness.name(ref) }, edit: coverEdit(ref) })),
+    finding.at.map((ref) => ({ messageId: 'cover', params: { port: harness.name(ref) }, edit: coverEdit(ref, true) })),
 })

@@ -40,7 +40,7 @@ const BROKEN: Message = {
   severity: 'unknown',
   text: 'The check “{rule}” broke on this build, so its question is open: {what} Look after it yourself, and report it.',
 }
-export const BROKEN_ID = 'broken'
+const BROKEN_ID = 'broken'
 
 let throwsOn = false
 /** Lets a rule that throws stop everything, as tests want it. */

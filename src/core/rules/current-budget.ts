@@ -1,11 +1,6 @@
-import type { Harness } from '../harness/derive'
-import { exceeds } from '../units/compare'
-import { movesOf, unplugsAt } from './mend'
+import { budgetCase, moveLoadsAway } from './budget-outcome'
 import { subjectOf } from './subject'
-import { defineRule, type Finding, type Mend } from './rule'
-
-/** The last loads in the order of the marks: who came last moves first. */
-const MOST_LOADS = 3
+import { defineRule } from './rule'
 
 /** The one limit that every header, outlet, box, feed and supply cable shares: planned amps against the stated amps. */
 export const currentBudget = defineRule({
@@ -53,43 +48,30 @@ export const currentBudget = defineRule({
     },
   },
   check: (harness, say) =>
-    harness.budgets.map((budget) => {
-      const { at, knownAmps: totalAmps, limit, boundAmps, headroomPercent, unknownCount, state } = budget
-      const sum = budget
-      if (state === 'idle') return say.notApplicable(at)
-      if (state === 'within') return say.holds(at)
-      const subject = subjectOf(harness, budget)
-      if (limit === undefined || boundAmps === undefined) {
-        return say.found('limitUnknown', at, { subject, totalAmps }, sum)
-      }
-      const limitAmps = limit.value
-      switch (state) {
-        case 'over':
-          return say.found('over', at, { subject, totalAmps, limitAmps }, sum)
-        case 'tight': {
-          const params = { subject, totalAmps, limitAmps, boundAmps, headroomPercent }
-          return say.found('tight', at, params, sum)
+    harness.budgets
+      .filter(({ wattsPerAmp }) => wattsPerAmp === undefined)
+      .map((budget) => {
+        const { at, knownAmps: totalAmps, mostAmps, boundAmps = 0, headroomPercent, unknownCount } = budget
+        const kind = budgetCase(budget)
+        if (kind === 'notApplicable') return say.notApplicable(at)
+        if (kind === 'holds') return say.holds(at)
+        const subject = subjectOf(harness, budget)
+        const limitAmps = budget.limit?.value ?? 0
+        switch (kind) {
+          case 'limitUnknown':
+            return say.found(kind, at, { subject, totalAmps }, budget)
+          case 'over':
+          case 'wouldHold':
+            return say.found(kind, at, { subject, totalAmps, limitAmps }, budget)
+          case 'tight':
+            return say.found(kind, at, { subject, totalAmps, limitAmps, boundAmps, headroomPercent }, budget)
+          case 'shareUnknown':
+            return say.found(kind, at, { subject, totalAmps, mostAmps, limitAmps }, budget)
+          case 'drawUnknown':
+            return say.found(kind, at, { subject, totalAmps, limitAmps, unknownCount }, budget)
+          default:
+            return kind satisfies never
         }
-        case 'unknown':
-          if (unknownCount === 0) {
-            return say.found('shareUnknown', at, { subject, totalAmps, mostAmps: budget.mostAmps, limitAmps }, sum)
-          }
-          return say.found('drawUnknown', at, { subject, totalAmps, limitAmps, unknownCount }, sum)
-        case 'wouldHold':
-          return say.found('wouldHold', at, { subject, totalAmps, limitAmps }, sum)
-        default:
-          return state satisfies never
-      }
-    }),
+      }),
   mends: (harness, finding) => moveLoadsAway(harness, finding),
 })
-
-/** Moving one load to a port that holds it helps wherever what is left is no longer too much. */
-function moveLoadsAway(harness: Harness, finding: Finding): readonly Mend[] {
-  const { sum } = finding
-  if (sum?.limit === undefined || (finding.messageId !== 'over' && finding.messageId !== 'tight')) return []
-  const mostAmps = finding.messageId === 'over' ? sum.limit.value : (sum.boundAmps ?? sum.limit.value)
-  const enough = sum.terms.filter((term) => term.amps !== undefined && !exceeds(sum.knownAmps - term.amps, mostAmps))
-  const moves = enough.slice(-MOST_LOADS).flatMap((term) => movesOf(harness, term.at, 1))
-  return moves.length > 0 ? moves : enough.slice(-1).flatMap((term) => unplugsAt(harness, term.at))
-}

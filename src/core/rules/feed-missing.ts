@@ -1,5 +1,7 @@
 import { sameRef } from '../build/refs'
 import { railsReaching } from '../harness/volts'
+import type { Rail } from '../parts/connectors'
+import { groupBy } from '../units/group'
 import { movesOf } from './mend'
 import { defineRule } from './rule'
 
@@ -10,7 +12,7 @@ export const feedMissing = defineRule({
   what: 'Every box gets its supply on each of its supply leads.',
   source: 'common practice, no source',
   reads: [],
-  asksOnly: ['powers.feeds', 'thread'],
+  asksOnly: ['powers.feeds', 'converts', 'thread'],
   messages: {
     nothingArrives: {
       severity: 'stop',
@@ -23,10 +25,14 @@ export const feedMissing = defineRule({
   },
   check: (harness, say) =>
     harness.items.flatMap((item) => {
-      const powers = harness.factsOfItem(item.id).all.powers.filter(({ feeds }) => feeds.length > 0)
-      const feeds = [...new Set(powers.flatMap((relation) => relation.feeds))].map((portId) => ({
+      const { powers, converts } = harness.factsOfItem(item.id).all
+      const fed = [
+        ...powers.flatMap((relation) => relation.feeds.map((portId) => ({ portId, rail: relation.rail }))),
+        ...converts.map(({ from }) => ({ portId: from.portId, rail: from.wire as Rail })),
+      ]
+      const feeds = [...groupBy(fed, ({ portId }) => portId)].map(([portId, asked]) => ({
         ref: { itemId: item.id, portId },
-        rails: powers.flatMap((relation) => (relation.feeds.includes(portId) ? [relation.rail] : [])),
+        rails: asked.map(({ rail }) => rail),
       }))
       const judged = feeds.map(({ ref, rails }) => ({
         ref,

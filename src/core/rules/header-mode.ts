@@ -50,7 +50,7 @@ export const headerMode = defineRule({
         return say.found('pwmForThree', at, { port, leads: named(full) })
       }
       if (full.length > 0) return say.found('dcForHub', at, { port, leads: named(full) })
-      if (rough.length > 0) return say.found('dcForFour', at, { port, leads: named(rough) })
+      if (rough.length > 0 && head.mode === 'dc') return say.found('dcForFour', at, { port, leads: named(rough) })
       return say.holds(at)
     }),
   mends: (harness: Harness, finding) => {

@@ -22,7 +22,9 @@ export const heatSource = defineRule({
     },
   },
   check: (harness, say) =>
-    (harness.build.choices.curves ?? []).map(({ at: head, heatSource: heat }) => {
+    (harness.build.choices.curves ?? []).map(({ at: head, heatSource: heat, points }) => {
+      // One duty at any heat listens to nothing.
+      if (points.every(({ dutyPercent }) => dutyPercent === points[0]!.dutyPercent)) return say.notApplicable([head])
       const port = harness.name(head)
       if (heat === undefined) return say.found('unknown', [head], { port })
       const { role } = harness.port(head).port

@@ -1,14 +1,12 @@
 import { placeEdit } from '../build/choose'
+import { settingOf } from '../build/schema'
 import { hoseOf, type Hose } from '../harness/hoses'
 import { exceeds } from '../units/compare'
 import { defineRule, type Mend } from './rule'
 import { anyPortOf } from './subject'
 
-/** What a hose needs beyond the straight line, for its bends (common practice, no source). */
-const BEND_MM = 60
-
 const isShort = ({ leastMm, hoseMm }: Hose) => hoseMm !== undefined && exceeds(leastMm, hoseMm)
-const isTight = ({ leastMm, hoseMm }: Hose) => hoseMm !== undefined && exceeds(leastMm + BEND_MM, hoseMm)
+const isTight = ({ leastMm, hoseMm }: Hose, bendMm: number) => hoseMm !== undefined && exceeds(leastMm + bendMm, hoseMm)
 
 /** A radiator in the wrong place is found out when the cooler's head does not come down to the processor. */
 export const hoseReaches = defineRule({
@@ -49,8 +47,9 @@ export const hoseReaches = defineRule({
       if (first?.hoseMm === undefined) return [say.found('unknown', at, { thing })]
       const figures = { thing, hoseMm: first.hoseMm, straightMm: Math.round(Math.min(...hoses.map((h) => h.leastMm))) }
       if (hoses.every(isShort)) return [say.found('tooShort', at, { ...figures, panel })]
-      if (hoses.every(isTight)) return [say.found('tight', at, { ...figures, bendMm: BEND_MM })]
-      if (hoses.some(isTight)) return [say.found('unknown', at, { thing })]
+      const bendMm = settingOf(harness.build, 'hoseSlackMm')
+      if (hoses.every((hose) => isTight(hose, bendMm))) return [say.found('tight', at, { ...figures, bendMm })]
+      if (hoses.some((hose) => isTight(hose, bendMm))) return [say.found('unknown', at, { thing })]
       return [first.isAssumed ? say.found('wouldHold', at, { thing }) : say.holds(at)]
     }),
   mends: (harness, finding): readonly Mend[] => {

@@ -40,6 +40,7 @@ import { outletOrder } from './outlet-order'
 import { packContents } from './pack-contents'
 import { portTaken } from './port-taken'
 import { portsRunOut } from './ports-run-out'
+import { powerBudget } from './power-budget'
 import { pumpSpeed } from './pump-speed'
 import { pwmDrive } from './pwm-drive'
 import { refreshRate } from './refresh-rate'
@@ -103,6 +104,7 @@ export const RULES: readonly AnyRule[] = [
   packContents,
   portTaken,
   portsRunOut,
+  powerBudget,
   pumpSpeed,
   pwmDrive,
   refreshRate,

@@ -1,11 +1,11 @@
 import { apply } from '../build/apply'
 import { placeEdit } from '../build/choose'
 import { sameRef } from '../build/refs'
+import { settingOf } from '../build/schema'
 import { insertEdit } from '../build/rewire'
 import { bestCorner } from '../harness/corners'
 import { derive, type Harness } from '../harness/derive'
 import type { Run } from '../harness/ways'
-import { SLACK_MM } from '../places/ways'
 import { extensionFor } from '../templates/pieces'
 import { cornerWord } from '../wording/corner-text'
 import { nearerMoves } from './mend'
@@ -101,7 +101,11 @@ export const leadReaches = defineRule({
       ...are('inSight').map((run) => say.found('inSight', at(run), { ...figures(run), lengthMm: run.leadMm! })),
       ...are('tight').map((run) => {
         const leftMm = run.leadMm! - run.leastMm!
-        return say.found('tight', at(run), { ...figures(run), leftMm, slackMm: SLACK_MM })
+        return say.found('tight', at(run), {
+          ...figures(run),
+          leftMm,
+          slackMm: settingOf(harness.build, 'leadSlackMm'),
+        })
       }),
       ...(assumed.length === 0 ? [] : [say.found('wouldHold', assumed.flatMap(at), { leads: names(assumed) })]),
       ...(open.length === 0 ? [] : [say.found('unknown', open.flatMap(at), { leads: names(open) })]),

@@ -15,7 +15,7 @@ export const lightOwner = defineRule({
   what: 'Every light is ruled by the one owner that the choice for its group names.',
   source: 'a choice of the builder; the choices: common practice, no source',
   reads: ['drives.needsProgram'],
-  asksOnly: ['choices.schools.light'],
+  asksOnly: ['choices.schools.light', 'choices.lightOwners'],
   messages: {
     otherOwner: {
       severity: 'mind',
@@ -30,7 +30,7 @@ export const lightOwner = defineRule({
     harness.lights().lines.flatMap(({ source, segments }) =>
       segments.map((segment) => {
         const at = [segment.at]
-        const choice = lightSchool(harness.build, segment.at.itemId)
+        const choice = lightSchool(harness.build, segment.at)
         if (choice === undefined) return say.notApplicable(at)
         const owner = lightOwnerOf(source, segment.placed.facts.part.maker)
         const params = { lead: harness.name(segment.at), group: choice.of, wanted: OWNER_WORDS[choice.wanted] }

@@ -40,7 +40,8 @@ const count = (list: readonly string[], wanted: string) => list.filter((outcome)
 
 const reads = RULES.flatMap((rule) => rule.reads.map((field) => [rule.id, field] as const))
 /** What no part, port or build can lack, so that there is nothing to take away. */
-const ALWAYS_THERE = /^(thread|drives|reports|port\.wires|port\.need|port\.lead|powers\.feeds|usb\.up|port\.connector)$/
+const ALWAYS_THERE =
+  /^(thread|drives|reports|port\.wires|port\.need|port\.lead|powers\.feeds|converts|usb\.up|port\.connector)$/
 const asksOnly = RULES.flatMap((rule) => (rule.asksOnly ?? []).map((field) => [rule.id, field] as const)).filter(
   ([, field]) => !ALWAYS_THERE.test(field),
 )

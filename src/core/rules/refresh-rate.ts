@@ -1,9 +1,7 @@
+import { settingOf } from '../build/schema'
 import { framesPerSecond, LONGEST_RESET_MICROSECONDS } from '../physics/led'
 import { exceeds } from '../units/compare'
 import { defineRule } from './rule'
-
-/** Below this the eye sees steps: common practice, no source. A build may set its own target. */
-const USUAL_FRAMES_PER_SECOND = 30
 
 /** How often a line can show a new picture. A line that states no reset is judged at the longest one published. */
 export const refreshRate = defineRule({
@@ -29,7 +27,7 @@ export const refreshRate = defineRule({
       if (segments.every(({ light }) => light.control !== 'eachLed')) return say.notApplicable(at)
       const resets = segments.map(({ light }) => light.resetMicroseconds?.value ?? LONGEST_RESET_MICROSECONDS)
       const actualFramesPerSecond = framesPerSecond(ledCount, Math.max(...resets))
-      const wantedFramesPerSecond = harness.build.choices.leastFramesPerSecond ?? USUAL_FRAMES_PER_SECOND
+      const wantedFramesPerSecond = settingOf(harness.build, 'leastFramesPerSecond')
       const port = harness.name(source.ref)
       if (exceeds(wantedFramesPerSecond, actualFramesPerSecond)) {
         return say.found('slow', at, { port, actualFramesPerSecond, ledCount, wantedFramesPerSecond })

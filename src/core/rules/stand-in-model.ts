@@ -1,3 +1,4 @@
+import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
 import type { PlacedPort } from '../harness/wiring'
 import { exceeds } from '../units/compare'
@@ -16,6 +17,16 @@ function neededAt(harness: Harness, placed: PlacedPort) {
   }
 }
 
+/** Most units that may be declared on this outlet. */
+function mostUnitsAt(harness: Harness, ref: PortRef): number | undefined {
+  const limits = harness
+    .port(ref)
+    .facts.all.limit.flatMap(({ ports, mostUnitCount }) =>
+      mostUnitCount !== undefined && ports.includes(ref.portId) ? [mostUnitCount.value] : [],
+    )
+  return limits.length === 0 ? undefined : Math.min(...limits)
+}
+
 /** The model that a box is told it drives, against the lights that really hang there. */
 export const standInModel = defineRule({
   id: 'stand-in-model',
@@ -29,6 +40,10 @@ export const standInModel = defineRule({
       severity: 'mind',
       text: '{port} is told {unitCount} × {modelLedCount} = {declaredCount} {declaredCount|LED|LEDs} ({model}), but {ledCount} {ledCount|hangs|hang} there: {darkCount} {darkCount|stays|stay} dark. Declare more units, or a longer model.',
       worse: { unitCount: 'less', modelLedCount: 'less', declaredCount: 'less', ledCount: 'more', darkCount: 'more' },
+    },
+    tooMany: {
+      severity: 'stop',
+      text: '{port} is told {unitCount} {unitCount|unit|units} of {model}, but its program lets one declare {limitCount} at most. Choose a longer model, or another outlet.',
     },
     long: {
       severity: 'note',
@@ -52,6 +67,11 @@ export const standInModel = defineRule({
         declaredCount,
         model: declared.model,
         ledCount,
+      }
+      const limitCount = mostUnitsAt(harness, declared.at)
+      if (limitCount !== undefined && exceeds(declared.unitCount, limitCount)) {
+        const { port, unitCount, model } = params
+        return say.found('tooMany', at, { port, unitCount, model, limitCount })
       }
       if (exceeds(ledCount, declaredCount)) {
         return say.found('short', at, { ...params, darkCount: ledCount - declaredCount })

@@ -10,6 +10,7 @@ export function subjectOf(harness: Harness, budget: Budget): string {
   if (first === undefined) return budget.id
   const { item, port } = harness.port(first)
   const place = budget.at.length === 1 ? harness.name(first) : `${item.mark} ${budget.name ?? 'outlets together'}`
+  if (budget.rails.length > 1) return `${place} in all`
   return railsOf(port).length > 1 ? `${place} at ${RAIL_VOLTS[budget.rail]} V` : place
 }
 

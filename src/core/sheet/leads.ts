@@ -1,6 +1,6 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
-import { railOrigin, signalOrigin, wayUp } from '../harness/upstream'
+import { signalWay, supplyWay } from '../harness/upstream'
 import type { PlacedPort } from '../harness/wiring'
 import { railsOf } from '../parts/mating'
 import { compareMarks, inOrder } from '../units/compare'
@@ -47,11 +47,8 @@ export function leadLines(harness: Harness): readonly LeadLine[] {
   const lines = harness.threads.map((thread): LeadLine => {
     const placed = harness.port(thread.from)
     const rail = railsOf(placed.port)[0]
-    const way = wayUp(harness, thread.from, (giver) =>
-      rail === undefined
-        ? signalOrigin(giver, placed.port.wires.includes('data') ? 'light' : 'speed')
-        : railOrigin(giver, rail),
-    )
+    const signal = placed.port.wires.includes('data') ? 'light' : 'speed'
+    const way = rail === undefined ? signalWay(harness, thread.from, signal) : supplyWay(harness, thread.from, rail)
     return {
       threadId: thread.id,
       from: thread.from,

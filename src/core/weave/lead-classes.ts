@@ -154,7 +154,7 @@ export function leadClasses(harness: Harness, hosts: readonly Host[], { itemIds 
     wanted.map((placed) => ({ placed, reach: reachOf(harness, placed) })),
     ({ placed, reach }) => {
       const { item, port } = placed
-      const schools = [speedSchool(harness.build, item.id)?.wanted, lightSchool(harness.build, item.id)?.wanted]
+      const schools = [speedSchool(harness.build, item.id)?.wanted, lightSchool(harness.build, placed.ref)?.wanted]
       const far = [...reach.unreached].toSorted().join()
       const near = [...reach.hardlyReached].toSorted().join()
       const where = [

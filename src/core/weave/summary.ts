@@ -7,6 +7,7 @@ import { FAMILY_FACTS, type Family } from '../parts/connectors'
 import { plugKind } from '../parts/mating'
 import { groupBy } from '../units/group'
 import { budgetName } from '../wording/budget-name'
+import { amountsText } from '../wording/sum-text'
 import { candidateText } from '../wording/candidate-text'
 import { listNames } from '../wording/text'
 
@@ -55,9 +56,7 @@ export function reasonFor(harness: Harness, lead: PortRef): string {
   const here = candidates.find(({ verdict }) => verdict === 'here')
   const next = candidates.find(({ verdict }) => verdict !== 'here' && verdict !== 'misfit' && verdict !== 'taken')
   const sums = (here?.changes ?? []).flatMap(({ budget, after }) =>
-    after.limit === undefined
-      ? []
-      : [`${budgetName(harness, budget)} ${after.knownAmps.toFixed(2)} of ${after.limit.value.toFixed(2)} A`],
+    after.limit === undefined ? [] : [`${budgetName(harness, budget)} ${amountsText(after, after.limit.value)}`],
   )
   const rests = sums.length === 0 ? '' : `rests on ${sums.slice(0, 2).join(', ')}`
   const other =

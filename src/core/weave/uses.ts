@@ -98,7 +98,7 @@ function speedMinds(build: Build, { host, port, piece }: Site, leads: LeadClass)
 
 function lightMinds(build: Build, { host, port, piece }: Site, leads: LeadClass): number {
   if (!leads.isLight || leads.leads[0] === undefined) return 0
-  const wanted = lightSchool(build, leads.leads[0].item.id)?.wanted
+  const wanted = lightSchool(build, leads.leads[0].ref)?.wanted
   const owner = lightOwnerOf({ facts: host.facts, port }, leads.facts.part.maker)
   const isMirrored = build.choices.schools?.splitLights === 'separate' && (piece?.outlets.length ?? 1) > 1
   return Number(wanted !== undefined && owner !== wanted) + Number(isMirrored)

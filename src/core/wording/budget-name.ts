@@ -1,5 +1,10 @@
 import type { Budget } from '../harness/budgets'
 import type { Harness } from '../harness/derive'
+import { RAIL_VOLTS } from '../physics/amps'
+
+/** `12 V`, or `12 V and 5 V` of a limit in watts that counts both. */
+export const railsText = ({ rails }: Pick<Budget, 'rails'>): string =>
+  rails.map((rail) => `${RAIL_VOLTS[rail]} V`).join(' and ')
 
 /** What a limit is the limit of: one port, or several of a thing together, such as a cable of its plugs. */
 export function budgetName(harness: Harness, { name, at }: Pick<Budget, 'name' | 'at'>): string {

@@ -5,6 +5,7 @@ import type { Harness } from '../harness/derive'
 import { FAMILY_FACTS, type Wire } from '../parts/connectors'
 import { RAIL_VOLTS } from '../physics/amps'
 import { formatAlike } from '../units/format'
+import { unitOfSum } from './sum-text'
 import { listNames, withArticle } from './text'
 
 const LOST_WORDS: Partial<Record<Wire, string>> = {
@@ -34,11 +35,12 @@ function sumWords(candidate: Candidate, isShort = false): string {
   const tightest = tightestOf(candidate)
   if (tightest === undefined) return 'fits'
   const { budget, after } = tightest
-  if (after.limit === undefined) return `limit unknown, ${after.knownAmps.toFixed(2)} A there`
-  const decimals = formatAlike([budget.knownAmps, after.knownAmps, after.limit.value])
-  const show = (amps: number) => amps.toFixed(decimals)
+  const { unit, perAmp } = unitOfSum(after)
+  if (after.limit === undefined) return `limit unknown, ${(after.knownAmps * perAmp).toFixed(2)} ${unit} there`
+  const decimals = formatAlike([budget.knownAmps, after.knownAmps, after.limit.value].map((amps) => amps * perAmp))
+  const show = (amps: number) => (amps * perAmp).toFixed(decimals)
   const shared = isShort ? '' : sharedWords(tightest)
-  return `${show(budget.knownAmps)} to ${show(after.knownAmps)} of ${show(after.limit.value)} A${shared}`
+  return `${show(budget.knownAmps)} to ${show(after.knownAmps)} of ${show(after.limit.value)} ${unit}${shared}`
 }
 
 function misfitWords(harness: Harness, lead: PortRef, { misfit, to }: Candidate): string {

@@ -7,7 +7,7 @@ import type { Budget } from '../harness/budgets'
 import type { Harness } from '../harness/derive'
 import { circuitOf, lightVoltsIn, voltsAt } from '../harness/electric'
 import type { Command } from '../harness/speed'
-import { railOrigin, wayUp, type Way } from '../harness/upstream'
+import { supplyWay, type Way } from '../harness/upstream'
 import { sameRef } from '../build/refs'
 import { budgetName } from './budget-name'
 import { sumText } from './sum-text'
@@ -30,7 +30,7 @@ function budgetsOn(harness: Harness, start: PortRef, way: Way, rail: Rail): read
 
 function supplyLines(harness: Harness, ref: PortRef, rail: Rail): readonly string[] {
   const { port } = harness.port(ref)
-  const way = wayUp(harness, ref, (placed) => railOrigin(placed, rail))
+  const way = supplyWay(harness, ref, rail)
   const stops = way.stretches.flatMap(({ to }, i) => {
     const next = way.stretches[i + 1]?.from
     return next === undefined ? [harness.name(to)] : [harness.name(to), harness.name(next)]

@@ -24,14 +24,35 @@ function workingText(term: Term): string | undefined {
         working.idleAmps === 0 ? formatAmps(working.whiteAmps) : `${formatAmps(working.whiteAmps - working.idleAmps)}`
       return `${idle}${working.sharePercent.toFixed(0)} % of ${rest}`
     }
+    case 'converter': {
+      const { amps, volts, efficiencyPercent, isAssumed, inputVolts } = working
+      const efficiency = `${efficiencyPercent} %${isAssumed ? ' assumed' : ''}`
+      return `${formatAmps(amps)} A × ${volts} V / ${efficiency} / ${inputVolts} V`
+    }
+    case 'rail':
+      return `${formatAmps(working.amps)} A × ${working.volts} V`
     default:
       return working satisfies never
   }
 }
 
+/** The unit that a sum is told in, and what an amp of it is in that unit: watts where its limit is stated in watts. */
+export function unitOfSum({ wattsPerAmp }: Pick<Sum, 'wattsPerAmp'>): {
+  readonly unit: 'A' | 'W'
+  readonly perAmp: number
+} {
+  return wattsPerAmp === undefined ? { unit: 'A', perAmp: 1 } : { unit: 'W', perAmp: wattsPerAmp }
+}
+
+/** `3.20 of 4.50 A`, in the unit of the sum. */
+export function amountsText(sum: Sum, limitAmps: number): string {
+  const { unit, perAmp } = unitOfSum(sum)
+  return `${(sum.knownAmps * perAmp).toFixed(2)} of ${(limitAmps * perAmp).toFixed(2)} ${unit}`
+}
+
 const inBrackets = (text: string | undefined) => (text === undefined ? '' : ` (${text})`)
-const ampsText = (term: Term) =>
-  term.amps === undefined ? '?' : `${term.sharedByCount === undefined ? '' : 'up to '}${formatAmps(term.amps)}`
+const ampsText = (term: Term, perAmp: number) =>
+  term.amps === undefined ? '?' : `${term.sharedByCount === undefined ? '' : 'up to '}${formatAmps(term.amps * perAmp)}`
 
 /** Terms next to each other that draw the same, together. */
 function runsOf(terms: readonly Term[]): readonly (readonly Term[])[] {
@@ -44,11 +65,11 @@ function runsOf(terms: readonly Term[]): readonly (readonly Term[])[] {
   return runs
 }
 
-function foldRuns(terms: readonly Term[], markOf: (term: Term) => string): string[] {
+function foldRuns(terms: readonly Term[], perAmp: number, markOf: (term: Term) => string): string[] {
   return runsOf(terms).map((run) => {
     const first = run[0]!
-    if (run.length === 1) return `${markOf(first)} ${ampsText(first)}`
-    return `${run.length} × ${ampsText(first)} (${markOf(first)} … ${markOf(run.at(-1)!)})`
+    if (run.length === 1) return `${markOf(first)} ${ampsText(first, perAmp)}`
+    return `${run.length} × ${ampsText(first, perAmp)} (${markOf(first)} … ${markOf(run.at(-1)!)})`
   })
 }
 
@@ -70,13 +91,16 @@ export interface SumRow {
   readonly who: string
   /** How the draw was worked out, where it is not simply on the label. */
   readonly working: string
-  readonly amps: string
+  /** In the unit of the sum. */
+  readonly amount: string
   /** Whether the figure is only assumed. */
   readonly isWeak: boolean
 }
 
 /** The terms of a sum line by line; runs of equal ones are folded where there are many. */
-export function sumRows(build: Build, { terms }: Sum): readonly SumRow[] {
+export function sumRows(build: Build, sum: Sum): readonly SumRow[] {
+  const { terms } = sum
+  const { perAmp } = unitOfSum(sum)
   const markById = new Map(build.items.map((item) => [item.id, item.mark]))
   const markOf = (term: Term) => markById.get(term.at.itemId) ?? term.at.itemId
   const runs = terms.length > MOST_TERMS ? runsOf(terms) : terms.map((term) => [term])
@@ -85,10 +109,11 @@ export function sumRows(build: Build, { terms }: Sum): readonly SumRow[] {
     const isOne = run.length === 1
     return {
       who: isOne ? markOf(first) : `${markOf(first)} … ${markOf(run.at(-1)!)}`,
-      working: [isOne ? '' : `${run.length} × ${ampsText(first)}`, workingText(first) ?? '']
+      working: [isOne ? '' : `${run.length} × ${ampsText(first, perAmp)}`, workingText(first) ?? '']
         .filter((t) => t !== '')
         .join(', '),
-      amps: isOne || first.amps === undefined ? ampsText(first) : formatAmps(first.amps * run.length),
+      amount:
+        isOne || first.amps === undefined ? ampsText(first, perAmp) : formatAmps(first.amps * run.length * perAmp),
       isWeak: run.some(({ isWeak }) => isWeak),
     }
   })
@@ -113,19 +138,24 @@ export function limitSourceText({ limit, limitFrom }: Sum): string {
 export function sumText(build: Build, sum: Sum): string {
   const markById = new Map(build.items.map((item) => [item.id, item.mark]))
   const markOf = (term: Term) => markById.get(term.at.itemId) ?? term.at.itemId
+  const { unit, perAmp } = unitOfSum(sum)
   const terms =
     sum.terms.length > MOST_TERMS
-      ? foldRuns(sum.terms, markOf)
-      : sum.terms.map((term) => `${markOf(term)} ${ampsText(term)}${inBrackets(workingText(term))}`)
+      ? foldRuns(sum.terms, perAmp, markOf)
+      : sum.terms.map((term) => `${markOf(term)} ${ampsText(term, perAmp)}${inBrackets(workingText(term))}`)
   const limitAmps = sum.limit?.value
   const compared = [sum.knownAmps, sum.mostAmps, limitAmps, sum.boundAmps].filter((amps) => amps !== undefined)
-  const decimals = formatAlike(compared)
-  const show = (amps: number) => `${amps.toFixed(decimals)} A`
+  const decimals = formatAlike(compared.map((amps) => amps * perAmp))
+  const show = (amps: number) => `${(amps * perAmp).toFixed(decimals)} ${unit}`
   const hasShares = sum.mostAmps > sum.knownAmps
   const span = hasShares ? `${show(sum.knownAmps)} to ${show(sum.mostAmps)}` : show(sum.knownAmps)
   const total = `${sum.unknownCount > 0 ? 'at least ' : ''}${span}`
   const left = terms.length === 0 ? total : `${terms.join(' + ')} = ${total}`
   if (limitAmps === undefined || sum.boundAmps === undefined) return `${left}, limit unknown`
   const headroom = sum.headroomPercent > 0 ? `, ${show(sum.boundAmps)} with ${sum.headroomPercent} % headroom` : ''
-  return `${left} of ${show(limitAmps)}${headroom}: ${STATE_WORDS[sum.state]}`
+  const looser =
+    sum.looserAmps === undefined
+      ? ''
+      : ` (${sum.limitFrom === 'standard' ? 'its label says' : 'the standard of its plug allows'} ${show(sum.looserAmps)})`
+  return `${left} of ${show(limitAmps)}${looser}${headroom}: ${STATE_WORDS[sum.state]}`
 }

@@ -1,5 +1,6 @@
 import clsx from 'clsx'
 import { ChevronDown, ChevronRight } from 'lucide-react'
+import { railsText } from '@/core/wording/budget-name'
 import { portKey } from '@/core/build/refs'
 import type { Finding } from '@/core/rules/rule'
 import type { Harness } from '@/core/harness/derive'
@@ -24,8 +25,6 @@ interface CardProps {
   readonly stop: Finding | undefined
   readonly viewOf: (placed: PlacedPort, card: Card) => RowView
 }
-
-const RAIL_WORDS = { '12v': '12 V', '5v': '5 V', '3v3': '3.3 V' } as const
 
 /** What is folded away, in a few words. */
 function foldedText(harness: Harness, { rows, items }: Card): string {
@@ -91,7 +90,7 @@ export function CardView({ card, harness, leftPx, widthPx, isPicked, stopKey, st
           style={{ height: ROW_PX }}
         >
           <span className="truncate text-faded">
-            {budget.name ?? 'together'}, {RAIL_WORDS[budget.rail]}
+            {budget.name ?? 'together'}, {railsText(budget)}
           </span>
           <BudgetBar bar={barOf(harness, budget)} />
         </button>

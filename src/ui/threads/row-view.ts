@@ -4,7 +4,7 @@ import type { Harness } from '@/core/harness/derive'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { formatAlike } from '@/core/units/format'
 import { candidateShortText, candidateText } from '@/core/wording/candidate-text'
-import { stateWords } from '@/core/wording/sum-text'
+import { stateWords, unitOfSum } from '@/core/wording/sum-text'
 import type { Look } from '@/ui/shared/severity'
 
 const WORST_FIRST: readonly BudgetState[] = ['over', 'unknown', 'wouldHold', 'tight', 'within', 'idle']
@@ -47,12 +47,14 @@ export interface BarView {
 const shareOf = (amps: number, limit: number | undefined) =>
   limit === undefined ? 0 : limit === 0 ? (amps > 0 ? 1 : 0) : Math.min(1, amps / limit)
 
-/** The bar of a limit in amps, with the peak at start-up beside it. */
+/** The bar of a limit in amps or watts, with the peak at start-up beside it. */
 export function barOf(harness: Harness, budget: Budget): BarView {
   // Shares of a box's supply leads are shown in full: the bar is never shorter than what may come.
   const { mostAmps: amps, knownAmps, limit, boundAmps, state, unknownCount } = budget
   const limitAmps = limit?.value
-  const decimals = formatAlike([amps, limitAmps ?? amps])
+  const { unit, perAmp } = unitOfSum(budget)
+  const decimals = formatAlike([amps * perAmp, (limitAmps ?? amps) * perAmp])
+  const show = (value: number) => (value * perAmp).toFixed(decimals)
   const sign = unknownCount > 0 ? '≥ ' : amps > knownAmps ? '≤ ' : ''
   const surge = harness.surgeOf(budget)
   const peak =
@@ -69,7 +71,7 @@ export function barOf(harness: Harness, budget: Budget): BarView {
       surge === undefined || limitAmps === undefined || surge.peakAmps === 0
         ? undefined
         : shareOf(surge.peakAmps, limitAmps),
-    numbers: `${sign}${amps.toFixed(decimals)} / ${limitAmps?.toFixed(decimals) ?? '?'} A`,
+    numbers: `${sign}${show(amps)} / ${limitAmps === undefined ? '?' : show(limitAmps)} ${unit}`,
     words: `${stateWords(state)}${peak}`,
   }
 }

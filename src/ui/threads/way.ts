@@ -1,6 +1,6 @@
 import type { PortRef } from '@/core/formats/schema-kit'
 import type { Harness } from '@/core/harness/derive'
-import { railOrigin, signalOrigin, wayUp, type Way } from '@/core/harness/upstream'
+import { signalWay, supplyWay, type Way } from '@/core/harness/upstream'
 import { railsOf } from '@/core/parts/mating'
 
 export interface NamedWay {
@@ -13,12 +13,12 @@ export function waysOf(harness: Harness, lead: PortRef): readonly NamedWay[] {
   const { port } = harness.port(lead)
   const [rail] = railsOf(port)
   const ways: NamedWay[] = []
-  if (rail !== undefined) ways.push({ what: 'supply', way: wayUp(harness, lead, (giver) => railOrigin(giver, rail)) })
+  if (rail !== undefined) ways.push({ what: 'supply', way: supplyWay(harness, lead, rail) })
   if (port.wires.includes('pwm') || port.wires.includes('tach')) {
-    ways.push({ what: 'speed command', way: wayUp(harness, lead, (giver) => signalOrigin(giver, 'speed')) })
+    ways.push({ what: 'speed command', way: signalWay(harness, lead, 'speed') })
   }
   if (port.wires.includes('data')) {
-    ways.push({ what: 'light data', way: wayUp(harness, lead, (giver) => signalOrigin(giver, 'light')) })
+    ways.push({ what: 'light data', way: signalWay(harness, lead, 'light') })
   }
   const stretches = ({ way }: NamedWay) => way.stretches.map(({ threadId }) => threadId).join(' ')
   const [first] = ways

@@ -61,7 +61,7 @@ export function makePoweredHub(
     readonly outletCount: number
     readonly mostAmps?: number
     readonly feed?: 'sata-power' | 'peripheral-4pin'
-    readonly passes?: 'pwm' | 'both' | 'unknown'
+    readonly passes?: 'pwm' | 'both' | 'pwmToDc' | 'unknown'
     readonly leadMm?: number
   },
 ): Part {

@@ -9,6 +9,7 @@ import {
   LIGHT_5V_WIRES,
   LINK_WIRES,
   numbered,
+  PCIE_WIRES,
   PERIPHERAL_WIRES,
   SATA_WIRES,
   taking,
@@ -20,7 +21,9 @@ import {
 /** A box with a brain of its own: it drives fans, lights or a maker's links, from its own supply, by its own program. */
 export interface Controller extends Named {
   readonly feedCount?: number
-  readonly feed?: 'sata-power' | 'peripheral-4pin'
+  readonly feed?: 'sata-power' | 'peripheral-4pin' | 'pcie-6pin'
+  /** A box that makes the 5 V of its lights out of 12 V, at this efficiency where it is stated. */
+  readonly makes5V?: { readonly efficiencyPercent?: number }
   readonly fanOutletCount?: number
   readonly lightOutletCount?: number
   readonly linkOutletCount?: number
@@ -53,7 +56,7 @@ export interface Controller extends Named {
 
 function inputsOf(box: Controller): readonly Port[] {
   const feed = box.feed ?? 'sata-power'
-  const feedWires = feed === 'sata-power' ? SATA_WIRES : PERIPHERAL_WIRES
+  const feedWires = { 'sata-power': SATA_WIRES, 'peripheral-4pin': PERIPHERAL_WIRES, 'pcie-6pin': PCIE_WIRES }[feed]
   const feeds = numbered(box.feedCount ?? 1, 'supply')
   return [
     ...feeds.map((id, index) =>
@@ -110,6 +113,18 @@ interface Outlets {
   readonly links: readonly string[]
 }
 
+/** From the first supply lead to one outlet. */
+const conversion = (
+  { efficiencyPercent }: NonNullable<Controller['makes5V']>,
+  outlet: string,
+  origin: Origin,
+): Relation => ({
+  type: 'converts',
+  from: { portId: 'supply1', wire: '12v' },
+  to: { portId: outlet, wire: '5v' },
+  ...(efficiencyPercent === undefined ? {} : { efficiencyPercent: figureOf(efficiencyPercent, origin) }),
+})
+
 function commandsOf(box: Controller, { fans, lights, links }: Outlets, origin: Origin): readonly Relation[] {
   const motors = [...fans, ...links]
   const lit = [...lights, ...links]
@@ -130,7 +145,7 @@ function commandsOf(box: Controller, { fans, lights, links }: Outlets, origin: O
     outlets.length === 0 ? [] : [{ type: 'powers', feeds, rail, outlets, unfed: { then: 'dead' } }]
   return [
     ...powers('12v', motors),
-    ...powers('5v', lit),
+    ...(box.makes5V === undefined ? powers('5v', lit) : lit.map((outlet) => conversion(box.makes5V!, outlet, origin))),
     ...drives('speed', motors),
     ...drives('light', lit),
     ...follows('speed', box.speedSync, motors),

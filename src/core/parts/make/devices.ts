@@ -1,5 +1,5 @@
 import type { Origin } from '../../formats/schema-kit'
-import type { Part, Port, Relation } from '../schema'
+import type { Part, Relation } from '../schema'
 import {
   figureOf,
   type Named,
@@ -9,11 +9,11 @@ import {
   SATA_WIRES,
   lead,
   taking,
-  giving,
   type Draw,
   drawFigures,
   type Leds,
   addressable,
+  lightTail,
 } from './kit'
 
 interface Fan extends Named, Draw {
@@ -61,7 +61,12 @@ export function makeFan(fan: Fan): Part {
   const light =
     fan.leds === undefined
       ? undefined
-      : addressable('rim', fan.leds, 'optional', { lengthMm: fan.lengthMm, origin, gaugeAwg: fan.gaugeAwg })
+      : addressable('rim', fan.leds, 'optional', {
+          lengthMm: fan.lengthMm,
+          origin,
+          gaugeAwg: fan.gaugeAwg,
+          tailAt: 'lead',
+        })
   return {
     ...base(fan, 'fan', 'F'),
     leads: [lead('fanLead', fan.lengthMm, origin, fan.gaugeAwg), ...(light?.leads ?? [])],
@@ -132,7 +137,12 @@ export function makeStrip(strip: Strip): Part {
   const origin = strip.origin ?? 'label'
   return {
     ...base(strip, 'light', 'L'),
-    ...addressable('strip', strip.leds, 'required', { lengthMm: strip.lengthMm, origin, gaugeAwg: strip.gaugeAwg }),
+    ...addressable('strip', strip.leds, 'required', {
+      lengthMm: strip.lengthMm,
+      origin,
+      gaugeAwg: strip.gaugeAwg,
+      tailAt: 'end',
+    }),
   }
 }
 
@@ -147,11 +157,7 @@ export function makeStrip12V(strip: Strip12V): Part {
   const origin = strip.origin ?? 'label'
   const plug = { family: 'rgb-12v-4pin', wires: LIGHT_12V_WIRES } as const
   const hasTail = strip.hasTail ?? true
-  const tail: Port = {
-    ...giving('lightOut', 'light tail', plug.family, plug.wires),
-    lead: { leadId: 'lightLead' },
-    need: 'onward',
-  }
+  const tail = lightTail(plug.family, plug.wires, 'end')
   return {
     ...base(strip, 'light', 'L'),
     leads: [lead('lightLead', strip.lengthMm, origin, strip.gaugeAwg)],

@@ -38,6 +38,7 @@ export const LIGHT_5V_WIRES: readonly Wire[] = ['5v', 'data', 'gnd']
 export const LIGHT_12V_WIRES: readonly Wire[] = ['12v', 'g', 'r', 'b']
 export const SATA_WIRES: readonly Wire[] = ['3v3', 'gnd', '5v', '12v']
 export const PERIPHERAL_WIRES: readonly Wire[] = ['12v', 'gnd', '5v']
+export const PCIE_WIRES: readonly Wire[] = ['12v', 'gnd']
 export const USB_WIRES: readonly Wire[] = ['5v', 'usb', 'gnd']
 
 export function lead(id: string, lengthMm: number | undefined, origin: Origin, gaugeAwg?: number) {
@@ -50,7 +51,7 @@ export function lead(id: string, lengthMm: number | undefined, origin: Origin, g
 
 /** A device's supply lead carries pins and the supply's plug sockets: the other way round than with fans and lights. */
 const isSupplyPlug = (family: Family) =>
-  family === 'sata-power' || family === 'peripheral-4pin' || family === 'floppy-4pin'
+  family === 'sata-power' || family === 'peripheral-4pin' || family === 'floppy-4pin' || family === 'pcie-6pin'
 
 export function taking(
   id: string,
@@ -102,19 +103,29 @@ function ledFigures({ count, litCount, whiteMilliamps, amps, watts }: Leds, orig
   }
 }
 
+/** Where the tail of a light is: beside its plug on one lead, as of fans, or at the far end of a strip, behind its track. */
+type TailAt = 'lead' | 'end'
+
+/** The tail of a light, for the next one. */
+export function lightTail(family: Family, wires: readonly Wire[], at: TailAt): Port {
+  const tail: Port = { ...giving('lightOut', 'light tail', family, wires), need: 'onward' }
+  return at === 'lead' ? { ...tail, lead: { leadId: 'lightLead' } } : tail
+}
+
 /** Ports and inside of a 5 V addressable light, with a tail for the next one unless it has none. */
 export function addressable(
   zone: string,
   leds: Leds,
   need: NonNullable<Port['need']>,
-  cable: { readonly lengthMm: number | undefined; readonly origin: Origin; readonly gaugeAwg?: number | undefined },
+  cable: {
+    readonly lengthMm: number | undefined
+    readonly origin: Origin
+    readonly gaugeAwg?: number | undefined
+    readonly tailAt: TailAt
+  },
 ) {
   const hasTail = leds.hasTail ?? true
-  const tail: Port = {
-    ...giving('lightOut', 'light tail', 'argb-3pin', LIGHT_5V_WIRES),
-    lead: { leadId: 'lightLead' },
-    need: 'onward',
-  }
+  const tail = lightTail('argb-3pin', LIGHT_5V_WIRES, cable.tailAt)
   const ports: Port[] = [
     taking('light', 'light lead', { family: 'argb-3pin', wires: LIGHT_5V_WIRES }, { need: need, leadId: 'lightLead' }),
     ...(hasTail ? [tail] : []),

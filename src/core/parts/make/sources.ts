@@ -9,6 +9,7 @@ import {
   LIGHT_5V_WIRES,
   LIGHT_12V_WIRES,
   SATA_WIRES,
+  PCIE_WIRES,
   PERIPHERAL_WIRES,
   USB_WIRES,
   giving,
@@ -101,15 +102,19 @@ export function laidOut(board: Part, plan: BoardPlan, origin: Origin = 'manual')
   }
 }
 
+const PLUG_WIRES = { 'sata-power': SATA_WIRES, 'peripheral-4pin': PERIPHERAL_WIRES, 'pcie-6pin': PCIE_WIRES }
+
 export interface SupplyCable {
   readonly name: string
-  readonly plugs: 'sata-power' | 'peripheral-4pin'
+  readonly plugs: 'sata-power' | 'peripheral-4pin' | 'pcie-6pin'
   readonly plugCount: number
   readonly mostAmps?: number
 }
 
 /** A power supply with its cables for drives and boxes. */
-export function makeSupply(supply: Named & { readonly cables: readonly SupplyCable[] }): Part {
+export function makeSupply(
+  supply: Named & { readonly cables: readonly SupplyCable[]; readonly mostWatts?: number },
+): Part {
   const origin = supply.origin ?? 'manual'
   const cables = supply.cables.map((cable) => ({
     ...cable,
@@ -117,28 +122,25 @@ export function makeSupply(supply: Named & { readonly cables: readonly SupplyCab
     plugIds: numbered(cable.plugCount, `${idOf(cable.name)}_`),
   }))
   const plugs = cables.flatMap((cable) => cable.plugIds)
-  const powers = (rail: Rail): Relation => ({ type: 'powers', feeds: [], rail, outlets: plugs })
+  const with5V = cables.filter((cable) => cable.plugs !== 'pcie-6pin').flatMap((cable) => cable.plugIds)
+  const powers = (rail: Rail, outlets: readonly string[]): Relation[] =>
+    outlets.length === 0 ? [] : [{ type: 'powers', feeds: [], rail, outlets }]
   return {
     ...base(supply, 'supply', 'S'),
     leads: cables.map((cable) => ({ id: cable.id })),
     ports: cables.flatMap((cable) =>
       cable.plugIds.map((id, index): Port => ({
-        ...giving(
-          id,
-          `${cable.name} plug ${index + 1}`,
-          cable.plugs,
-          cable.plugs === 'sata-power' ? SATA_WIRES : PERIPHERAL_WIRES,
-        ),
+        ...giving(id, `${cable.name} plug ${index + 1}`, cable.plugs, PLUG_WIRES[cable.plugs]),
         lead: { leadId: cable.id },
       })),
     ),
     inside: [
-      powers('12v'),
-      powers('5v'),
+      ...powers('12v', plugs),
+      ...powers('5v', with5V),
       ...cables.flatMap((cable): Relation[] =>
         cable.mostAmps === undefined
           ? []
-          : (['12v', '5v'] as const).map((rail) => ({
+          : (cable.plugs === 'pcie-6pin' ? (['12v'] as const) : (['12v', '5v'] as const)).map((rail) => ({
               type: 'limit',
               ports: cable.plugIds,
               holds: 'together',
@@ -147,6 +149,17 @@ export function makeSupply(supply: Named & { readonly cables: readonly SupplyCab
               mostAmps: figureOf(cable.mostAmps!, origin),
             })),
       ),
+      ...(supply.mostWatts === undefined
+        ? []
+        : [
+            {
+              type: 'limit',
+              ports: plugs,
+              holds: 'together',
+              name: 'whole supply',
+              mostWatts: figureOf(supply.mostWatts, origin),
+            } as const,
+          ]),
     ],
   }
 }

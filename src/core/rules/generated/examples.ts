@@ -157,6 +157,8 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "mixed-signal": {
     "mixed": "SYS1 rules F2 without and F1 with a PWM wire by one signal: they do not follow it alike. Keep one kind to one signal.",
+    "mixedOnPwm": "SYS1 is in PWM mode: F1 follows its PWM wire, while F2 without one runs at full speed. Keep one kind to one signal.",
+    "mixedOnDc": "SYS1 is in DC mode: F2 follows its voltage, while F1 with a PWM wire follows it only roughly and may stall low. Keep one kind to one signal.",
   },
   "modular-cable": {
     "otherSupply": "X1 is a cable of Alder one, S1 is of Birch one: the plugs look alike and are wired differently, which destroys devices. Use only the cables that came with this supply.",
@@ -190,6 +192,13 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "ports-run-out": {
     "short": "Leads that still want a place of their kind: 3 (F1, F2 and F3). Such places left: 2. A splitter, a hub or another cable makes more.",
   },
+  "power-budget": {
+    "over": "S1 whole supply in all would give 50 W; its limit is 40 W. Move a load to another port or supply.",
+    "tight": "S1 whole supply in all would give 50 W: within its limit of 60 W, but over the 48 W that 20 % headroom leaves. Move a load, or accept less headroom.",
+    "drawUnknown": "S1 whole supply in all would give at least 20 W of 100 W: 1 of its loads has no known draw. Read its label.",
+    "shareUnknown": "S1 whole supply in all would give anything from 0 W to 60 W of 40 W: the supply leads of one box share its load, nobody knows how. Put them on cables that hold it all.",
+    "wouldHold": "S1 whole supply in all would hold if the figures are right: 50 W of 100 W, but one of them is only assumed. Check it against the manual or the label.",
+  },
   "pump-speed": {
     "belowFull": "P1 follows the curve of CPU, which goes down to 30 %: a pump wants full speed. Set that header to 100 % throughout.",
     "curveUnknown": "P1 is ruled by SYS1, a header for fans, and no curve is written down for it: a pump wants full speed. Use the pump header, or write down 100 %.",
@@ -210,6 +219,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "stand-in-model": {
     "short": "B1 light outlet 1 is told 3 × 8 = 24 LEDs (ring), but 30 hang there: 6 stay dark. Declare more units, or a longer model.",
+    "tooMany": "B1 light outlet 1 is told 6 units of ring, but its program lets one declare 4 at most. Choose a longer model, or another outlet.",
     "long": "B1 light outlet 1 is told 2 × 16 = 32 LEDs (ring), 2 more than hang there: effects spill past the end.",
     "unknown": "B1 light outlet 1 is told 10 LEDs (ring), but at least one of its lights has no known count (0 are known). Count their LEDs.",
   },
@@ -250,6 +260,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "usb-load": {
     "over": "U1 header 1 would have to give 400 mA to B1 USB lead; it may give 200 mA. Use a USB hub with a supply of its own, or another header.",
+    "overLane": "B1 USB lead draws 700 mA by 1 port of USB1, which may give 500 mA. Use a lead with two ports, or a USB hub with a supply of its own.",
     "unknown": "USB1 would give at least 0 mA of 1000 mA: 1 of its devices (B1 USB lead) states no USB draw. Look it up in the manual.",
   },
   "usb-reaches": {

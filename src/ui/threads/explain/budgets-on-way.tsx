@@ -1,7 +1,6 @@
 import type { Budget } from '@/core/harness/budgets'
 import type { Harness } from '@/core/harness/derive'
-import { RAIL_VOLTS } from '@/core/physics/amps'
-import { budgetName } from '@/core/wording/budget-name'
+import { budgetName, railsText } from '@/core/wording/budget-name'
 import { useHarness } from '@/ui/build/context'
 import { BudgetBar } from '../budget-bar'
 import { barOf } from '../row-view'
@@ -9,7 +8,7 @@ import { SumTable } from './sum-table'
 
 /** What a limit is the limit of, and on which rail. */
 export function nameOfBudget(harness: Harness, budget: Budget): string {
-  return `${budgetName(harness, budget)}, ${RAIL_VOLTS[budget.rail]} V`
+  return `${budgetName(harness, budget)}, ${railsText(budget)}`
 }
 
 /** Every limit on a way to the supply, nearest first, each with its bar; opened, its sum line by line. */

@@ -2,7 +2,7 @@ import { Pencil } from 'lucide-react'
 import Link from 'next/link'
 import type { Budget } from '@/core/harness/budgets'
 import { formatAlike } from '@/core/units/format'
-import { limitSourceText, stateWords, sumRows } from '@/core/wording/sum-text'
+import { limitSourceText, stateWords, sumRows, unitOfSum } from '@/core/wording/sum-text'
 import { useHarness } from '@/ui/build/context'
 import { useEditor } from '@/ui/parts/part-editor/editor-state'
 import { SeverityMark } from '@/ui/shared/severity'
@@ -33,15 +33,16 @@ const TERM = 'border-b border-thread py-0.5'
 export function SumTable({ budget }: { readonly budget: Budget }) {
   const harness = useHarness()
   const { knownAmps, mostAmps, unknownCount, limit, boundAmps, headroomPercent, state } = budget
-  const decimals = formatAlike([knownAmps, mostAmps, limit?.value ?? 0, boundAmps ?? 0])
-  const show = (amps: number) => `${amps.toFixed(decimals)} A`
+  const { unit, perAmp } = unitOfSum(budget)
+  const decimals = formatAlike([knownAmps, mostAmps, limit?.value ?? 0, boundAmps ?? 0].map((amps) => amps * perAmp))
+  const show = (amps: number) => `${(amps * perAmp).toFixed(decimals)} ${unit}`
   const { look, words } = barOf(harness, budget)
   const surge = harness.surgeOf(budget)
   const span = mostAmps > knownAmps ? `${show(knownAmps)} to ${show(mostAmps)}` : show(knownAmps)
   return (
     <table className="w-full border-collapse text-[13px] tabular-nums">
       <tbody>
-        {sumRows(harness.build, budget).map(({ who, working, amps, isWeak }, index) => (
+        {sumRows(harness.build, budget).map(({ who, working, amount, isWeak }, index) => (
           <tr key={index}>
             <th scope="row" className={`${TERM} pr-2 text-left font-normal whitespace-nowrap`}>
               {who}
@@ -50,7 +51,9 @@ export function SumTable({ budget }: { readonly budget: Budget }) {
               {working}
               {isWeak && <span title="Assumed: it may find a fault, but clears none"> (assumed)</span>}
             </td>
-            <td className={`${TERM} text-right whitespace-nowrap`}>{amps} A</td>
+            <td className={`${TERM} text-right whitespace-nowrap`}>
+              {amount} {unit}
+            </td>
           </tr>
         ))}
         <tr className="font-semibold">
