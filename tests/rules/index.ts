@@ -1,4 +1,6 @@
 import type { Case } from './case'
+
+export type { Case }
 import { currentCases, curveCases } from './current.cases'
 import { fitCases } from './fit.cases'
 import { lightCases } from './light.cases'

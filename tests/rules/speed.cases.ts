@@ -33,6 +33,7 @@ const pumpBrain = {
   leads: [...(brain.leads ?? []), ...(partNamed('pump').leads ?? [])],
 }
 const own = [
+  as(partNamed('splitter-2'), 'wide'),
   fourWire,
   threeWire,
   otherFour,
@@ -354,5 +355,34 @@ export const speedCases: readonly Case[] = [
     build: withChoices(onBrain, school('board')),
     wanted: 'otherOwner',
     params: { lead: 'F1', owner: 'a box with its own program', wanted: 'the board', group: 'this build' },
+  },
+  {
+    rule: 'speed-owner',
+    what: 'the only fan that the CPU header hears stays there, whatever was chosen',
+    build: withChoices(onBench(['M1: board-middle', 'F1: four'], ['F1.fan > M1.CPU']), school('controller')),
+    wanted: 'neededThere',
+    params: { lead: 'F1', port: 'CPU', wanted: 'a box with its own program' },
+  },
+  {
+    rule: 'speed-owner',
+    what: 'another one beside it may go',
+    build: withChoices(
+      onBench(
+        ['M1: board-middle', 'Y1: wide', 'F1 F2: four'],
+        ['Y1.in > M1.CPU', 'F1.fan > Y1.out1', 'F2.fan > Y1.out2'],
+      ),
+      school('controller'),
+    ),
+    wanted: 'otherOwner',
+    params: { lead: 'F2', owner: 'the board' },
+  },
+  {
+    rule: 'speed-owner',
+    what: 'radiator fans by a box that follows the board',
+    build: {
+      ...synced,
+      groups: [{ id: 'r', name: 'Radiator', itemIds: ['f1'], schools: { radiatorFans: 'sync' as const } }],
+    },
+    wanted: 'holds',
   },
 ]

@@ -353,6 +353,16 @@ export const supplyCases: readonly Case[] = [
     params: { box: 'B1', lead: 'B1 supply lead' },
   },
 
+  {
+    rule: 'feed-missing',
+    what: 'a supply lead left loose on purpose while a fan hangs on its box',
+    build: withChoices(on(['B1: box', 'F1: plain'], ['F1.link > B1.link1']), {
+      parked: [{ at: at('b1', 'supply1'), reason: 'on purpose' }],
+    }),
+    wanted: 'parked',
+    params: { box: 'B1', leads: ['F1 link lead'] },
+  },
+
   { rule: 'two-feeds-one-cable', what: 'two cables', build: twoLeads('B_1'), wanted: 'holds' },
   { rule: 'two-feeds-one-cable', what: 'one lead', build: twoLeads(''), wanted: 'notApplicable' },
   {

@@ -5,7 +5,12 @@ import type { Build } from './schema'
 type Accepted = NonNullable<Build['accepted']>[number]
 
 /** The finding that somebody took on, without what was said of it. */
-export const mindOf = ({ ruleId, messageId, at }: Accepted): Mind => ({ ruleId, messageId, at })
+export const mindOf = ({ ruleId, messageId, at, itemIds }: Accepted): Mind => ({
+  ruleId,
+  messageId,
+  at,
+  ...(itemIds === undefined ? {} : { itemIds }),
+})
 
 /** What was said when this mind was taken on; undefined where it was not. */
 export const acceptedOf = (build: Build, mind: Mind): Accepted | undefined => build.accepted?.[mindIndex(build, mind)]

@@ -267,6 +267,7 @@ function applySingle(build: Build, edit: SingleEdit): Applied {
     case 'accept': {
       const mind = mindOf(edit.entry)
       mind.at.forEach((ref) => portOf(build, ref))
+      mind.itemIds?.forEach((itemId) => itemOf(build, itemId))
       return { build: setMind(build, mind, edit.entry, edit.index), inverse: acceptBack(build, mind) }
     }
     case 'unaccept':

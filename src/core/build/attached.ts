@@ -50,7 +50,10 @@ const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
   },
   // What sits in a case that goes has no place any more.
   places: ofBuild('places', (place, itemId) => place.itemId === itemId || caseOf(place) === itemId),
-  accepted: ofBuild('accepted', (entry, itemId) => entry.at.some((ref) => ref.itemId === itemId)),
+  accepted: ofBuild(
+    'accepted',
+    (entry, itemId) => entry.at.some((ref) => ref.itemId === itemId) || entry.itemIds?.includes(itemId) === true,
+  ),
   modes: ofChoices('modes', atItem),
   parked: ofChoices('parked', atItem),
   flatOut: ofChoices('flatOut', atItem),

@@ -9,7 +9,10 @@ const hasItem = (build: Build, itemId: string) => build.items.some((item) => ite
 function subjectIsGone(slot: Slot, target: Build): boolean {
   if (slot.about === 'lead') return !hasItem(target, slot.at.itemId)
   if (slot.about === 'choice') return !hasItem(target, slot.of.itemId)
-  if (slot.about === 'mind') return slot.mind.at.some(({ itemId }) => !hasItem(target, itemId))
+  if (slot.about === 'mind')
+    return [...slot.mind.at.map(({ itemId }) => itemId), ...(slot.mind.itemIds ?? [])].some(
+      (id) => !hasItem(target, id),
+    )
   if (slot.about === 'figure' || slot.about === 'part') return !target.parts.some((part) => part.id === slot.partId)
   if (slot.about === 'school') return slot.groupId !== undefined && groupIn(target, slot.groupId) === undefined
   return slot.about !== 'item' && 'itemId' in slot && !hasItem(target, slot.itemId)

@@ -188,7 +188,12 @@ const Choose = strict({ type: Type.Literal('choose'), choice: ChoiceSchema, inde
 const Unchoose = strict({ type: Type.Literal('unchoose'), list: oneOf(CHOICE_LISTS), about: AboutSchema })
 
 /** The finding that somebody takes on: its rule, its message, and where it is. */
-const MindSchema = strict({ ruleId: Name, messageId: Name, at: listOf(PortRefSchema, 200) })
+const MindSchema = strict({
+  ruleId: Name,
+  messageId: Name,
+  at: listOf(PortRefSchema, 200),
+  itemIds: Type.Optional(listOf(Id, 200)),
+})
 export type Mind = ModelOf<typeof MindSchema>
 /** Takes a mind on, with its figures and a reason, instead of what was said of the same one before. */
 const Accept = strict({ type: Type.Literal('accept'), entry: AcceptedSchema, index: Type.Optional(Index) })

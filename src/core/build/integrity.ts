@@ -161,6 +161,9 @@ function* referenceFaults(build: Build): Generator<Fault> {
   const itemRefs: (readonly [string, string])[] = [
     ...(build.choices.air ?? []).map((entry, i) => [`/choices/air/${i}/itemId`, entry.itemId] as const),
     ...(build.choices.addresses ?? []).map((entry, i) => [`/choices/addresses/${i}/itemId`, entry.itemId] as const),
+    ...(build.accepted ?? []).flatMap((accepted, i) =>
+      (accepted.itemIds ?? []).map((itemId, j) => [`/accepted/${i}/itemIds/${j}`, itemId] as const),
+    ),
     ...(build.groups ?? []).flatMap((group, i) =>
       group.itemIds.map((itemId, j) => [`/groups/${i}/itemIds/${j}`, itemId] as const),
     ),

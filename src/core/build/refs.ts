@@ -116,6 +116,6 @@ export function caseOf({ mount, spot, processor }: Place): string | undefined {
 }
 
 /** One text for a mind: the same rule, message and places, in whatever order they are named. */
-export function mindKey({ ruleId, messageId, at }: Mind): string {
-  return `${ruleId} ${messageId} ${at.map(portKey).toSorted().join(' ')}`
+export function mindKey({ ruleId, messageId, at, itemIds = [] }: Mind): string {
+  return `${ruleId} ${messageId} ${[...at.map(portKey), ...itemIds].toSorted().join(' ')}`
 }

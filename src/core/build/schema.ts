@@ -189,6 +189,7 @@ export const AcceptedSchema = strict({
   ruleId: Name,
   messageId: Name,
   at: listOf(PortRefSchema, 200),
+  itemIds: Type.Optional(listOf(Id, 200)),
   figures: Type.Record(Type.String({ pattern: '^[A-Za-z]{1,40}$' }), Type.Number()),
   reason: Name,
 })

@@ -1,17 +1,20 @@
 import { Type } from '@sinclair/typebox'
 import { EditSchema } from '../build/edit-schema'
 import { SEVERITIES } from '../rules/rule'
-import { Id, Name, oneOf, PortRefSchema, strict, type ModelOf } from './schema-kit'
+import { Id, Name, oneOf, strict, type ModelOf } from './schema-kit'
 
 const Tally = Type.Integer({ minimum: 0 })
 const ParamSchema = Type.Union([Type.Number(), Type.String(), Type.Array(Type.String())])
+
+/** A port, or a thing that has none. */
+const PlaceSchema = strict({ itemId: Id, portId: Type.Optional(Id) })
 
 const FindingSchema = strict({
   ruleId: Id,
   messageId: Id,
   severity: oneOf(SEVERITIES),
   text: Type.String(),
-  at: Type.Array(PortRefSchema),
+  at: Type.Array(PlaceSchema),
   places: Type.Array(Type.String()),
   params: Type.Record(Type.String(), ParamSchema),
   sum: Type.Optional(Type.String()),
@@ -27,7 +30,7 @@ export const ReportSchema = strict(
     counts: strict({ stop: Tally, mind: Tally, unknown: Tally, note: Tally }),
     outcomes: strict({ holds: Tally, snag: Tally, unknown: Tally, notApplicable: Tally }),
     findings: Type.Array(FindingSchema),
-    accepted: Type.Array(strict({ ruleId: Id, messageId: Id, text: Type.String(), at: Type.Array(PortRefSchema) })),
+    accepted: Type.Array(strict({ ruleId: Id, messageId: Id, text: Type.String(), at: Type.Array(PlaceSchema) })),
   },
   { title: 'Gentle Loom check, version 1' },
 )

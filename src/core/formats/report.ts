@@ -1,9 +1,15 @@
 import type { Build } from '../build/schema'
 import { derive } from '../harness/derive'
 import { check, mendsFor } from '../rules/check'
+import type { Finding } from '../rules/rule'
 import { sumText } from '../wording/sum-text'
 import { findingText, mendText } from '../wording/text'
 import type { Report } from './report-schema'
+
+/** Where a finding is: its ports, and things of it that have none. */
+const placesOf = ({ at, itemIds = [] }: Finding) => [...at, ...itemIds.map((itemId) => ({ itemId }))]
+
+const markOf = (build: Build, itemId: string) => build.items.find(({ id }) => id === itemId)!.mark
 
 /** The whole judgement of a sound build as plain data: findings with their sentences, sums and mends. */
 export function reportOf(build: Build): Report {
@@ -20,8 +26,11 @@ export function reportOf(build: Build): Report {
       messageId: finding.messageId,
       severity: finding.severity,
       text: findingText(finding),
-      at: finding.at,
-      places: finding.at.map((ref) => harness.name(ref)),
+      at: placesOf(finding),
+      places: [
+        ...finding.at.map((ref) => harness.name(ref)),
+        ...(finding.itemIds ?? []).map((id) => markOf(build, id)),
+      ],
       params: finding.params,
       ...(finding.sum === undefined ? {} : { sum: sumText(build, finding.sum) }),
       mends: mendsFor(harness, finding).map((mend) => ({ text: mendText(mend), edit: mend.edit })),
@@ -30,7 +39,7 @@ export function reportOf(build: Build): Report {
       ruleId: finding.ruleId,
       messageId: finding.messageId,
       text: findingText(finding),
-      at: finding.at,
+      at: placesOf(finding),
     })),
   }
 }

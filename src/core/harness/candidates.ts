@@ -10,6 +10,8 @@ import type { Term } from './draw'
 import { hasRoomFor } from './occupancy'
 import { suitsManyFans, suitsSchools } from './owners'
 import { railsOn } from './volts'
+import { givesPulses } from './tach'
+import { missesProgram } from './usb'
 import { runsTo, type Run } from './ways'
 import type { PlacedPort } from './wiring'
 
@@ -152,6 +154,16 @@ function isLastForCpu(harness: Harness, { placed: lead }: Lead, to: PlacedPort):
   return loose.length === 1 && loose[0]!.item.id === lead.item.id
 }
 
+/** Whether a box works as it stands: one that misses its program, or waits for a tach that nobody gives, does not yet. */
+function isReady(harness: Harness, lead: PlacedPort, to: PlacedPort): boolean {
+  const drives = to.facts.all.drives.filter(({ outlets }) => outlets.includes(to.port.id))
+  const ports = to.facts.part.ports.map(({ id }) => harness.port({ itemId: to.item.id, portId: id }))
+  if (drives.length > 0 && ports.some((port) => missesProgram(harness, port))) return false
+  const waits = drives.some(({ signal, waitsForTach }) => signal === 'speed' && waitsForTach === true)
+  if (!waits || givesPulses(lead)) return true
+  return ports.some(({ ref }) => (harness.tach().readingAt(ref)?.reporters.length ?? 0) > 0)
+}
+
 function roleRank(harness: Harness, asked: Lead, to: PlacedPort): number {
   const { placed: lead } = asked
   const isPump = lead.facts.all.motor.some(({ pump }) => pump === true)
@@ -181,6 +193,7 @@ export function candidatesFor(harness: Harness, leadRef: PortRef): readonly Cand
     const rank = [
       VERDICTS.indexOf(candidate.verdict),
       candidate.lost.length,
+      isReady(harness, placed, to) ? 0 : 1,
       isFar,
       isLastForCpu(harness, lead, to) ? 0 : 1,
       suitsSchools(harness, placed, to) ? 0 : 1,

@@ -86,3 +86,22 @@ export function suitsManyFans({ build, threadsAt }: Wiring, lead: PlacedPort, to
   if (wanted === undefined) return true
   return wanted === 'gather' ? isBox : !isBox && threadsAt(to.ref).length === 0
 }
+
+/**
+ * Whether a loose sync lead has nothing to do by what was chosen: the speed of the fans is not to come from the board by way
+ * of this box, or its lights are to have another owner than the board.
+ */
+export function isIdleByChoice({ build }: Wiring, { facts, port }: PlacedPort): boolean {
+  const follows = facts.all.follows.find(({ input }) => input === port.id)
+  if (follows === undefined) return false
+  const { speed, light } = build.choices.schools ?? {}
+  const schools = (build.groups ?? []).flatMap((group) => group.schools ?? [])
+  if (follows.signal === 'speed') {
+    const isWanted = schools.some((school) => school.speed === 'sync' || school.radiatorFans === 'sync')
+    return speed !== undefined && speed !== 'sync' && !isWanted
+  }
+  const isWanted =
+    schools.some((school) => school.light === 'board') ||
+    build.choices.lightOwners?.some(({ owner }) => owner === 'board') === true
+  return light !== undefined && light !== 'board' && !isWanted
+}

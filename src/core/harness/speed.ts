@@ -4,6 +4,7 @@ import type { Wire } from '../parts/connectors'
 import type { RelationOf } from '../parts/schema'
 import type { ChoicesBy } from './choices'
 import type { Nets } from './nets'
+import { railsReaching } from './volts'
 import { listBy, type PlacedPort, type Wiring } from './wiring'
 
 /** A motor whose lead is plugged in. */
@@ -12,6 +13,8 @@ export interface PlacedMotor {
   readonly placed: PlacedPort
   readonly motor: RelationOf<'motor'>
   readonly hasPwm: boolean
+  /** Whether the supply that it runs on arrives at all. */
+  readonly isFed: boolean
 }
 
 /**
@@ -66,9 +69,19 @@ const WIRE_OF: Readonly<Record<Signal, Wire>> = { pwm: 'pwm', dc: '12v' }
 
 /** Follows one kind of command from a motor's port up to the outlet that gives it. */
 function makeTrace(wiring: Wiring, nets: Nets, choices: ChoicesBy) {
+  /** A box may take its command by one of several leads: the one by which it comes counts. */
   const repeater = (placed: PlacedPort, signal: Signal, through: readonly PortRef[]): Trace | undefined => {
-    const repeats = placed.facts.all.repeats.find((r) => r.signal === 'speed' && r.to.includes(placed.port.id))
-    if (repeats === undefined) return undefined
+    const traces = placed.facts.all.repeats
+      .filter((r) => r.signal === 'speed' && r.to.includes(placed.port.id))
+      .map((repeats) => repeated(placed, repeats, signal, through))
+    return traces.find(({ head }) => head !== undefined) ?? traces[0]
+  }
+  const repeated = (
+    placed: PlacedPort,
+    repeats: RelationOf<'repeats'>,
+    signal: Signal,
+    through: readonly PortRef[],
+  ): Trace => {
     const input = { itemId: placed.item.id, portId: repeats.from }
     const end = { head: undefined, asked: signal, through, endAt: placed.ref } as const
     if (wiring.threadsAt(input).length === 0) return { ...end, why: 'hubWithoutSignal', endAt: input }
@@ -112,7 +125,8 @@ function motorsOf(wiring: Wiring): readonly PlacedMotor[] {
     wiring.factsOfItem(item.id).all.motor.flatMap((motor): readonly PlacedMotor[] => {
       const placed = wiring.port({ itemId: item.id, portId: motor.port })
       if (wiring.threadsAt(placed.ref).length === 0) return []
-      return [{ at: placed.ref, placed, motor, hasPwm: placed.port.wires.includes('pwm') }]
+      const isFed = railsReaching(wiring, placed.ref, motor.rail).length > 0
+      return [{ at: placed.ref, placed, motor, hasPwm: placed.port.wires.includes('pwm'), isFed }]
     }),
   )
 }
@@ -156,18 +170,19 @@ function controlOf({ pwm, dc, hasPwm }: Traced, mode: HeadMode | undefined): Con
 }
 
 function commandOf(traced: Traced, mode: HeadMode | undefined): Command {
-  const { at, placed, motor, hasPwm, pwm, dc } = traced
+  const { at, placed, motor, hasPwm, isFed, pwm, dc } = traced
   const { through, endAt } = pwm?.head === undefined ? dc : pwm
   const { control, why } = controlOf(traced, mode)
-  return { at, placed, motor, hasPwm, head: headOf(traced), through, endAt, control, why }
+  return { at, placed, motor, hasPwm, isFed, head: headOf(traced), through, endAt, control, why }
 }
 
 /** Who commands each plugged motor, how, and what each source of commands has on it. */
 export function deriveSpeed(wiring: Wiring, nets: Nets, choices: ChoicesBy): Speed {
   const trace = makeTrace(wiring, nets, choices)
-  const traced = motorsOf(wiring).map(({ at, placed, motor, hasPwm }): Traced => {
+  const traced = motorsOf(wiring).map((placedMotor): Traced => {
+    const { at, hasPwm } = placedMotor
     const pwm = hasPwm ? trace(at, 'pwm', []) : undefined
-    return { at, placed, motor, hasPwm, pwm, dc: trace(at, 'dc', []) }
+    return { ...placedMotor, pwm, dc: trace(at, 'dc', []) }
   })
   const byHead = listBy(
     traced.flatMap((motor): (readonly [PortKey, Traced])[] => {

@@ -1,3 +1,5 @@
+import type { Harness } from './derive'
+import { isPutAside } from './loose'
 import { portKey, type PortKey } from '../build/refs'
 import type { PortRef } from '../formats/schema-kit'
 import type { RelationOf } from '../parts/schema'
@@ -74,6 +76,14 @@ function isBusPowered(wiring: Wiring, itemId: string, usb: RelationOf<'usb'>): b
   if (usb.up === undefined) return false
   const feeds = wiring.factsOfItem(itemId).all.powers.flatMap((powers) => (powers.rail === '5v' ? powers.feeds : []))
   return !feeds.some((portId) => portId !== usb.up && railsReaching(wiring, { itemId, portId }, '5v').length > 0)
+}
+
+/** Whether a box needs its program, and the lead by which it gets it is loose though it does not have to be plugged in. */
+export function missesProgram(harness: Harness, lead: PlacedPort): boolean {
+  const needsProgram = lead.facts.all.drives.some((drives) => drives.needsProgram === true)
+  const isUsb = lead.facts.all.usb.some(({ up }) => up === lead.port.id)
+  if (!needsProgram || !isUsb || lead.port.need !== 'optional') return false
+  return harness.threadsAt(lead.ref).length === 0 && !isPutAside(harness, lead.item.id)
 }
 
 /** The USB tree: every device with its way up, and every port with its load in mA. */

@@ -52,11 +52,14 @@ function makeArrivals(wiring: Wiring): Arrivals {
     const origin = railOrigin(placed, offered)
     if (origin.from === 'nowhere') return []
     if (origin.from === 'here') return [{ rail: offered, source: ref }]
-    const arriving = origin.refs.flatMap((input) => intoTaker(input, origin.rail ?? offered))
+    const powers = poweredBy(placed.facts, offered, ref.portId)
+    const isUnfed = powers !== undefined && origin.refs.every((feed) => wiring.threadsAt(feed).length === 0)
+    const input = isUnfed && powers.unfed?.then === 'drawsFromInput' ? powers.unfed.inputPortId : undefined
+    // A box that falls back on the lead of its signal has its supply from there.
+    const inputs = input === undefined ? origin.refs : [{ itemId: ref.itemId, portId: input }]
+    const arriving = inputs.flatMap((from) => intoTaker(from, origin.rail ?? offered))
     // An outlet with a feed or a converter makes its own rail, but only while something arrives there.
-    const makesIt =
-      poweredBy(placed.facts, offered, ref.portId) !== undefined ||
-      convertedTo(placed.facts, offered, ref.portId) !== undefined
+    const makesIt = powers !== undefined || convertedTo(placed.facts, offered, ref.portId) !== undefined
     return makesIt && arriving.length > 0 ? [{ rail: offered, source: ref }] : arriving
   }
   return { intoTaker, outOfGiver }

@@ -17,8 +17,9 @@ function figuresOf({ params }: Finding): readonly (readonly [string, number])[] 
 
 /** What is written down when a builder takes a mind on: where it is, its figures now, and why. */
 export function acceptanceOf(finding: Finding, reason: string): Accepted {
-  const { ruleId, messageId, at } = finding
-  return { ruleId, messageId, at, figures: Object.fromEntries(figuresOf(finding)), reason }
+  const { ruleId, messageId, at, itemIds } = finding
+  const things = itemIds === undefined ? {} : { itemIds }
+  return { ruleId, messageId, at, ...things, figures: Object.fromEntries(figuresOf(finding)), reason }
 }
 
 /** Whether the builder has taken on this mind or note, and none of its figures has become worse, or come new, since. */

@@ -76,7 +76,7 @@ export const cascadeAddresses = defineRule({
     },
     tooMany: {
       severity: 'stop',
-      text: '{boxes} are {boxCount} boxes of one family; it takes {limitCount} at most. Leave one out, or use a larger box.',
+      text: '{boxes} are {boxCount} {boxCount|box|boxes} of one family; it takes {limitCount} at most. Leave one out, or use a larger box.',
     },
     addressUnknown: {
       severity: 'unknown',

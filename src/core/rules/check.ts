@@ -24,7 +24,7 @@ export interface Verdicts {
   readonly counts: Readonly<Record<Severity, number>>
 }
 
-const placesOf = (finding: Finding) => finding.at.map(portKey).join(' ')
+const placesOf = ({ at, itemIds = [] }: Finding) => [...at.map(portKey), ...itemIds].join(' ')
 
 const rankOf = (finding: Finding) => CONSEQUENCES.indexOf(consequenceOf(messageOf(ruleOf(finding), finding.messageId)))
 
@@ -36,16 +36,15 @@ const compareFindings = inOrder<Finding>(
 )
 
 /** What is said of a rule that throws: its question is open, and everything else is judged all the same. */
-const BROKEN: Message = {
-  severity: 'unknown',
-  text: 'The check “{rule}” broke on this build, so its question is open: {what} Look after it yourself, and report it.',
-}
+export const BROKEN_RULE_TEXT =
+  'The check “{rule}” broke on this build, so its question is open: {what} Look after it yourself, and report it.'
+const BROKEN: Message = { severity: 'unknown', text: BROKEN_RULE_TEXT }
 const BROKEN_ID = 'broken'
 
 let throwsOn = false
 /** Lets a rule that throws stop everything, as tests want it. */
-export function throwOnBrokenRules(): void {
-  throwsOn = true
+export function throwOnBrokenRules(isOn = true): void {
+  throwsOn = isOn
 }
 
 /** What a rule says; where it throws, an unknown that names it. */
@@ -73,10 +72,18 @@ export function check(harness: Harness, rules: readonly AnyRule[] = RULES): Verd
     for (const outcome of outcomesOf(rule, harness)) {
       outcomes[outcome.outcome] += 1
       if (outcome.outcome !== 'snag' && outcome.outcome !== 'unknown') continue
-      const { messageId, at, params, sum } = outcome
+      const { messageId, at, itemIds, params, sum } = outcome
       const message = messageOf(rule, messageId)
       const { severity } = message
-      const finding = { ruleId: rule.id, messageId, severity, at, params, ...(sum === undefined ? {} : { sum }) }
+      const finding: Finding = {
+        ruleId: rule.id,
+        messageId,
+        severity,
+        at,
+        ...(itemIds === undefined ? {} : { itemIds }),
+        params,
+        ...(sum === undefined ? {} : { sum }),
+      }
       if (isAccepted(harness.build, finding, message)) {
         accepted.push(finding)
         continue

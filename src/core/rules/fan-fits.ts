@@ -1,8 +1,8 @@
 import type { Harness } from '../harness/derive'
-import { fittingOf } from '../harness/fits'
-import { isSitting, type Sitting } from '../harness/places'
+import { fittingOf, radiatorAt, type Fitting } from '../harness/fits'
+import { isFan, isSitting, type Sitting } from '../harness/places'
 import { defineRule, type Outcome, type Say } from './rule'
-import { anyPortOf } from './subject'
+import { anyPortOf, onThings } from './subject'
 
 const MESSAGES = {
   wrongSize: {
@@ -23,7 +23,7 @@ const MESSAGES = {
   },
   taken: {
     severity: 'stop',
-    text: '{things} sit in one place of {panel}. Give each a place of its own.',
+    text: '{things} {things|sits|sit} in one place of {panel}. Give each a place of its own.',
   },
   twoLayouts: {
     severity: 'stop',
@@ -38,31 +38,48 @@ const MESSAGES = {
 function judge(harness: Harness, everything: readonly Sitting[], one: Sitting, say: Say<typeof MESSAGES>): Outcome {
   const thing = one.item.mark
   const panel = one.mounted.panel.name
-  const at = anyPortOf(harness, one.item.id)
   const fitting = fittingOf(everything, one)
-  const all = (things: readonly Sitting[]) => things.flatMap(({ item }) => anyPortOf(harness, item.id))
   const marks = (things: readonly Sitting[]) => things.map(({ item }) => item.mark)
+  const about = (outcome: Outcome, things: readonly Sitting[] = [one]) =>
+    onThings(
+      harness,
+      things.map(({ item }) => item.id),
+      outcome,
+    )
   switch (fitting.is) {
     case 'fits':
-      return say.holds(at)
+      return about(say.holds([]))
     case 'open':
-      return say.found('unknown', at, { thing, panel })
-    case 'wrongSize':
-      return say.found('wrongSize', at, { thing, panel, sizeMm: fitting.sizeMm, mountMm: fitting.mountMm })
+      return about(say.found('unknown', [], { thing, panel }))
+    case 'wrongSize': {
+      const { sizeMm, mountMm } = fitting
+      return about(say.found('wrongSize', [], { thing, panel, sizeMm, mountMm }))
+    }
     case 'noRadiator':
-      return say.found('noRadiator', at, { thing, panel })
-    case 'tooLong':
-      return say.found('tooLong', at, { thing, panel, fanCount: fitting.fanCount, placeCount: fitting.placeCount })
+      return about(say.found('noRadiator', [], { thing, panel }))
+    case 'tooLong': {
+      const { fanCount, placeCount } = fitting
+      return about(say.found('tooLong', [], { thing, panel, fanCount, placeCount }))
+    }
     case 'tooThick': {
       const { things, thickMm, depthMm } = fitting
-      return say.found('tooThick', all(things), { things: marks(things), thickMm, panel, depthMm })
+      return about(say.found('tooThick', [], { things: marks(things), thickMm, panel, depthMm }), things)
     }
     case 'taken':
     case 'twoLayouts':
-      return say.found(fitting.is, all(fitting.things), { things: marks(fitting.things), panel })
+      return about(say.found(fitting.is, [], { things: marks(fitting.things), panel }), fitting.things)
     default:
       return fitting satisfies never
   }
+}
+
+const MISFITS: readonly Fitting['is'][] = ['wrongSize', 'noRadiator', 'tooLong', 'tooThick']
+
+/** Whether a fan only shares the fault of the radiator that it sits on, which tells it for all of them. */
+function isToldByRadiator(everything: readonly Sitting[], one: Sitting): boolean {
+  const radiator = isFan(one.facts) ? radiatorAt(everything, one.mounted) : undefined
+  if (radiator === undefined || !MISFITS.includes(fittingOf(everything, radiator).is)) return false
+  return MISFITS.includes(fittingOf(everything, one).is)
 }
 
 /** What several things say of one another is told once. */
@@ -92,7 +109,9 @@ export const fanFits = defineRule({
       harness
         .places()
         .map((placed) =>
-          isSitting(placed) ? judge(harness, all, placed, say) : say.notApplicable(anyPortOf(harness, placed.item.id)),
+          isSitting(placed) && !isToldByRadiator(all, placed)
+            ? judge(harness, all, placed, say)
+            : say.notApplicable(anyPortOf(harness, placed.item.id)),
         ),
     )
   },

@@ -1,9 +1,24 @@
 import { sameRef } from '../build/refs'
+import type { PortRef } from '../formats/schema-kit'
+import type { Harness } from '../harness/derive'
 import { railsReaching } from '../harness/volts'
 import type { Rail } from '../parts/connectors'
 import { groupBy } from '../units/group'
 import { movesOf } from './mend'
 import { defineRule } from './rule'
+
+/** Leads on the outlets that have their supply from this feed, and from no other lead where it is loose. */
+function hangingOnFeed(harness: Harness, { itemId, portId }: PortRef): readonly PortRef[] {
+  const { powers, converts } = harness.factsOfItem(itemId).all
+  const outlets = [
+    ...powers.flatMap((relation) =>
+      relation.feeds.includes(portId) && relation.unfed?.then !== 'drawsFromInput' ? relation.outlets : [],
+    ),
+    ...converts.flatMap(({ from, to }) => (from.portId === portId ? [to.portId] : [])),
+  ]
+  const hung = [...new Set(outlets)].flatMap((outlet) => harness.across({ itemId, portId: outlet }))
+  return hung.filter(({ port }) => port.side === 'takes').map(({ ref }) => ref)
+}
 
 /** Boxes whose supply lead is plugged in and brings nothing, or that have two and only one brings something. */
 export const feedMissing = defineRule({
@@ -17,6 +32,10 @@ export const feedMissing = defineRule({
     nothingArrives: {
       severity: 'stop',
       text: '{lead} brings no supply to {box}: what hangs there is dead. Follow it back, and plug its other end in.',
+    },
+    parked: {
+      severity: 'stop',
+      text: '{lead} is left loose on purpose, but {leads} {leads|hangs|hang} on {box}, which has no supply then: {leads|it is|they are} dead. Plug it into the supply, or take them out.',
     },
     oneOfTwo: {
       severity: 'stop',
@@ -45,6 +64,9 @@ export const feedMissing = defineRule({
         const othersBring = judged.some((other) => !sameRef(other.ref, ref) && other.arrives)
         if (arrives) return say.holds(at)
         // A loose lead is in the bundle of loose leads already; here it counts once another of the box is plugged.
+        const reason = isPlugged ? undefined : harness.choices.parkedReasonAt(ref)
+        const leads = reason === undefined ? [] : hangingOnFeed(harness, ref).map((hung) => harness.name(hung))
+        if (!othersBring && leads.length > 0) return say.found('parked', at, { ...params, leads })
         if (othersBring) return say.found('oneOfTwo', at, params)
         return isPlugged ? say.found('nothingArrives', at, params) : say.notApplicable(at)
       })

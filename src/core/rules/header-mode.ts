@@ -6,7 +6,7 @@ import { defineRule } from './rule'
 const isMixed = ({ commands }: Head) => new Set(commands.map(({ hasPwm }) => hasPwm)).size > 1
 
 const deafTo = ({ commands }: Head, control: 'none' | 'roughDc') =>
-  commands.filter((command) => command.control === control && command.why !== 'legWithoutPwm')
+  commands.filter((command) => command.isFed && command.control === control && command.why !== 'legWithoutPwm')
 
 /** The mode a header is set to against what hangs there. */
 export const headerMode = defineRule({

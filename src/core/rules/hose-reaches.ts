@@ -2,8 +2,8 @@ import { placeEdit } from '../build/choose'
 import { settingOf } from '../build/schema'
 import { hoseOf, type Hose } from '../harness/hoses'
 import { exceeds } from '../units/compare'
-import { defineRule, type Mend } from './rule'
-import { anyPortOf } from './subject'
+import { defineRule, type Mend, type Outcome } from './rule'
+import { onThings } from './subject'
 
 const isShort = ({ leastMm, hoseMm }: Hose) => hoseMm !== undefined && exceeds(leastMm, hoseMm)
 const isTight = ({ leastMm, hoseMm }: Hose, bendMm: number) => hoseMm !== undefined && exceeds(leastMm + bendMm, hoseMm)
@@ -40,20 +40,20 @@ export const hoseReaches = defineRule({
     harness.places().flatMap((placed) => {
       const hoses = hoseOf(harness, placed)
       if (hoses === undefined) return []
-      const at = anyPortOf(harness, placed.item.id)
+      const about = (outcome: Outcome) => [onThings(harness, [placed.item.id], outcome)]
       const thing = placed.item.mark
       const panel = placed.mounted!.panel.name
       const [first] = hoses
-      if (first?.hoseMm === undefined) return [say.found('unknown', at, { thing })]
+      if (first?.hoseMm === undefined) return about(say.found('unknown', [], { thing }))
       const figures = { thing, hoseMm: first.hoseMm, straightMm: Math.round(Math.min(...hoses.map((h) => h.leastMm))) }
-      if (hoses.every(isShort)) return [say.found('tooShort', at, { ...figures, panel })]
+      if (hoses.every(isShort)) return about(say.found('tooShort', [], { ...figures, panel }))
       const bendMm = settingOf(harness.build, 'hoseSlackMm')
-      if (hoses.every((hose) => isTight(hose, bendMm))) return [say.found('tight', at, { ...figures, bendMm })]
-      if (hoses.some((hose) => isTight(hose, bendMm))) return [say.found('unknown', at, { thing })]
-      return [first.isAssumed ? say.found('wouldHold', at, { thing }) : say.holds(at)]
+      if (hoses.every((hose) => isTight(hose, bendMm))) return about(say.found('tight', [], { ...figures, bendMm }))
+      if (hoses.some((hose) => isTight(hose, bendMm))) return about(say.found('unknown', [], { thing }))
+      return about(first.isAssumed ? say.found('wouldHold', [], { thing }) : say.holds([]))
     }),
   mends: (harness, finding): readonly Mend[] => {
-    const placed = harness.placeOf(finding.at[0]?.itemId ?? '')
+    const placed = harness.placeOf(finding.at[0]?.itemId ?? finding.itemIds?.[0] ?? '')
     if (placed === undefined || (finding.messageId !== 'tooShort' && finding.messageId !== 'tight')) return []
     const hoseEnd = placed.place.hoseEnd === 'start' ? ('end' as const) : ('start' as const)
     const edit = placeEdit({ ...placed.place, hoseEnd })

@@ -1,6 +1,8 @@
 import { sameRef } from '../build/refs'
 import { parkEdit } from '../build/choose'
 import type { Harness } from '../harness/derive'
+import { isIdleByChoice } from '../harness/owners'
+import { missesProgram } from '../harness/usb'
 import type { PlacedPort } from '../harness/wiring'
 import { movesOf } from './mend'
 import { defineRule, type Mend } from './rule'
@@ -11,6 +13,10 @@ const wants = ({ port }: PlacedPort) =>
 
 const parkedReason = (harness: Harness, { ref }: PlacedPort) =>
   harness.build.choices.parked?.find((entry) => sameRef(entry.at, ref))?.reason
+
+/** Neither one that its box needs for its program, which is told there, nor one that a choice makes idle. */
+const isForComfort = (harness: Harness, placed: PlacedPort) =>
+  placed.port.need === 'optional' && !missesProgram(harness, placed) && !isIdleByChoice(harness, placed)
 
 /** Leads that nobody has plugged in: the needed ones as one bundle, the ones for comfort as another. */
 export const leadLoose = defineRule({
@@ -53,7 +59,7 @@ export const leadLoose = defineRule({
     })
     return [
       bundle('needed', ({ port }) => port.need !== 'optional'),
-      bundle('comfort', ({ port }) => port.need === 'optional'),
+      bundle('comfort', (placed) => isForComfort(harness, placed)),
       ...parked,
     ]
   },

@@ -42,7 +42,7 @@ export const ledCount = defineRule({
     },
     unknown: {
       severity: 'unknown',
-      text: '{subject} would address at least {ledCount} of {limitCount} LEDs: {unknownCount} of its lights {unknownCount|has|have} no known count. Count {unknownCount|its|their} LEDs.',
+      text: '{subject} would address at least {ledCount} of {limitCount} {limitCount|LED|LEDs}: {unknownCount} of its lights {unknownCount|has|have} no known count. Count {unknownCount|its|their} LEDs.',
     },
   },
   check: (harness, say) =>

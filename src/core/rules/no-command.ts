@@ -46,7 +46,8 @@ export const noCommand = defineRule({
   check: (harness, say) => {
     // A plug that does not belong there has a snag of its own.
     const mates = ({ at }: Command) => harness.threadsAt(at).every((thread) => harness.fit(thread).misfit === 'none')
-    const ours = harness.speed().commands.filter((command) => isOurs(command) && mates(command))
+    // One without a supply stands still, whatever it is told; what it lacks is told of its feed.
+    const ours = harness.speed().commands.filter((command) => isOurs(command) && mates(command) && command.isFed)
     const deaf = ours.filter(({ why }) => why === 'hubWithoutSignal')
     const hubs = [...new Map(deaf.map((command) => [portKey(command.endAt), command.endAt])).values()]
     const ofHub = hubs.map((port) => {

@@ -17,7 +17,7 @@ export const portTaken = defineRule({
     },
     twoPlaces: {
       severity: 'stop',
-      text: '{lead} is planned in {placeCount} ports at once: {ports}. A lead has one plug; unplug it from the others.',
+      text: '{lead} is planned in {placeCount} {placeCount|port|ports} at once: {ports}. A lead has one plug; unplug it from the others.',
     },
   },
   check: (harness, say) =>

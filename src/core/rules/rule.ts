@@ -129,6 +129,8 @@ export type Outcome =
       readonly outcome: 'snag' | 'unknown'
       readonly messageId: string
       readonly at: readonly PortRef[]
+      /** Things that it is about and that have no port to name them by. */
+      readonly itemIds?: readonly string[]
       readonly params: Readonly<Record<string, Param>>
       readonly sum?: Sum
     }
@@ -152,9 +154,15 @@ export interface Finding {
   readonly messageId: string
   readonly severity: Severity
   readonly at: readonly PortRef[]
+  readonly itemIds?: readonly string[]
   readonly params: Readonly<Record<string, Param>>
   readonly sum?: Sum
 }
+
+/** The things that a finding is about, the first it names first. */
+export const thingsOf = ({ at, itemIds = [] }: Finding): readonly string[] => [
+  ...new Set([...at.map(({ itemId }) => itemId), ...itemIds]),
+]
 
 export interface RuleInfo {
   readonly id: string

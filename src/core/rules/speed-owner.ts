@@ -18,6 +18,13 @@ function ownerOf(harness: Harness, { head, through }: Command): SpeedOwner | und
   return speedOwnerOf(harness.port(head), isFollowing)
 }
 
+/** Whether a CPU header hears this fan and nothing else: without it the board would not start. */
+function isHeardThere(harness: Harness, { at, head }: Command): boolean {
+  if (head === undefined || harness.port(head).port.role !== 'cpu') return false
+  const reporters = harness.tach().readingAt(head)?.reporters ?? []
+  return reporters.length > 0 && reporters.every((reporter) => reporter.at.itemId === at.itemId)
+}
+
 /** Who rules a fan, against the school that the build or its group has chosen. */
 export const speedOwner = defineRule({
   id: 'speed-owner',
@@ -31,6 +38,10 @@ export const speedOwner = defineRule({
       severity: 'mind',
       text: '{lead} is ruled by {owner}, but the choice for {group} is {wanted}. Move its lead, or change the choice.',
     },
+    neededThere: {
+      severity: 'note',
+      text: '{lead} stays on {port}, though the choice for {group} is {wanted}: that header has to hear a fan, and nothing else reports there. Let another lead report there, such as that of the pump, before you move it.',
+    },
   },
   check: (harness, say) =>
     harness.speed().commands.map((command) => {
@@ -41,6 +52,10 @@ export const speedOwner = defineRule({
         return say.notApplicable(at)
       }
       if (owner === choice.wanted) return say.holds(at)
+      if (isHeardThere(harness, command)) {
+        const [lead, port] = [harness.name(command.at), harness.name(command.head!)]
+        return say.found('neededThere', at, { lead, port, group: choice.of, wanted: OWNER_WORDS[choice.wanted] })
+      }
       const params = {
         lead: harness.name(command.at),
         owner: OWNER_WORDS[owner],

@@ -1,6 +1,7 @@
 import type { Budget } from '../harness/budgets'
 import { railsOf } from '../parts/mating'
 import { RAIL_VOLTS } from '../physics/amps'
+import type { Outcome } from './rule'
 import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
 
@@ -12,6 +13,14 @@ export function subjectOf(harness: Harness, budget: Budget): string {
   const place = budget.at.length === 1 ? harness.name(first) : `${item.mark} ${budget.name ?? 'outlets together'}`
   if (budget.rails.length > 1) return `${place} in all`
   return railsOf(port).length > 1 ? `${place} at ${RAIL_VOLTS[budget.rail]} V` : place
+}
+
+/** An outcome about things as a whole: it names a port of each, or the thing itself where it has none. */
+export function onThings(harness: Harness, things: readonly string[], outcome: Outcome): Outcome {
+  const at = things.flatMap((itemId) => anyPortOf(harness, itemId))
+  if (!('messageId' in outcome)) return { ...outcome, at }
+  const itemIds = things.filter((itemId) => anyPortOf(harness, itemId).length === 0)
+  return { ...outcome, at, ...(itemIds.length === 0 ? {} : { itemIds }) }
 }
 
 /** A port that stands for its item, where a finding is about the thing as a whole; none for a thing without ports. */

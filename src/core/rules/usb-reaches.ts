@@ -1,4 +1,4 @@
-import { isPutAside } from '../harness/loose'
+import { missesProgram } from '../harness/usb'
 import { movesOf } from './mend'
 import { defineRule } from './rule'
 
@@ -27,9 +27,7 @@ export const usbReaches = defineRule({
       if (reaches) return say.holds(at)
       if (isThreaded) return say.found('deadEnd', at, params)
       // A lead its box cannot do without is in the bundle of loose leads already.
-      const needsProgram = lead.facts.all.drives.some((drives) => drives.needsProgram === true)
-      const isMissed = needsProgram && lead.port.need === 'optional' && !isPutAside(harness, lead.item.id)
-      return isMissed ? say.found('needed', at, params) : say.notApplicable(at)
+      return missesProgram(harness, lead) ? say.found('needed', at, params) : say.notApplicable(at)
     }),
   mends: (harness, finding) => finding.at.flatMap((lead) => movesOf(harness, lead)),
 })

@@ -41,7 +41,8 @@ function isOne(value: Param): boolean {
   return typeof value === 'string' || new Set(value).size === 1
 }
 
-function fill(template: string, params: Readonly<Record<string, Param>>): string {
+/** A sentence with its slots filled: names listed, figures with their units, words by how many there are. */
+export function fill(template: string, params: Readonly<Record<string, Param>>): string {
   return template.replaceAll(
     /\{(\w+)(?:\|([^|}]*)\|([^|}]*))?\}/g,
     (_whole, slot: string, one?: string, many?: string) => {

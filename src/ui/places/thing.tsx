@@ -6,6 +6,7 @@ import { ArrowRight } from 'lucide-react'
 import type { Corner } from '@/core/places/space'
 import { isSitting, type Placed } from '@/core/harness/places'
 import { ruleOf } from '@/core/rules/check'
+import { thingsOf } from '@/core/rules/rule'
 import { flowText, radiatorText } from '@/core/wording/place-text'
 import { useHarness, useVerdicts } from '@/ui/build/context'
 import { SeverityMark } from '@/ui/shared/severity'
@@ -94,8 +95,8 @@ function PlaceMark({ itemId }: { readonly itemId: string }) {
   // What is open is told once for all it is about; a snag is about the first thing it names.
   const worst = findings.find((finding) => {
     if (ruleOf(finding).group !== 'place' || finding.severity === 'note') return false
-    const about = finding.severity === 'unknown' ? finding.at : finding.at.slice(0, 1)
-    return about.some((ref) => ref.itemId === itemId)
+    const things = thingsOf(finding)
+    return finding.severity === 'unknown' ? things.includes(itemId) : things[0] === itemId
   })
   if (worst === undefined) return null
   return (

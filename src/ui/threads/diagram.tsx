@@ -6,7 +6,7 @@ import { portKey } from '@/core/build/refs'
 import type { PortRef } from '@/core/formats/schema-kit'
 import type { Harness } from '@/core/harness/derive'
 import type { PlacedPort } from '@/core/harness/wiring'
-import type { Finding } from '@/core/rules/rule'
+import { thingsOf, type Finding } from '@/core/rules/rule'
 import { SERVICES, serviceOf } from '@/core/sheet/leads'
 import { useHarness, useVerdicts } from '@/ui/build/context'
 import { CardView } from './card-view'
@@ -35,7 +35,7 @@ const NEAR_PX = 400
 function stopsByItem(findings: readonly Finding[]): ReadonlyMap<string, Finding> {
   const found = new Map<string, Finding>()
   for (const finding of findings.filter(({ severity }) => severity === 'stop')) {
-    for (const { itemId } of finding.at) if (!found.has(itemId)) found.set(itemId, finding)
+    for (const itemId of thingsOf(finding)) if (!found.has(itemId)) found.set(itemId, finding)
   }
   return found
 }

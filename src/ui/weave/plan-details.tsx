@@ -1,7 +1,7 @@
 import { Check } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
-import { portKey } from '@/core/build/refs'
+import { mindKey, portKey } from '@/core/build/refs'
 import { CAUTIONS } from '@/core/sheet/cautions'
 import type { Step } from '@/core/weave/differences'
 import { partOfPlan } from '@/core/weave/part-of-plan'
@@ -196,10 +196,7 @@ export function PlanDetails({ shown, others, isStillSought }: DetailsProps) {
               <h4 className="font-semibold">What the rules still say</h4>
               <ul className="space-y-1 text-[13px]">
                 {serious.map((finding) => (
-                  <li
-                    key={`${finding.ruleId} ${finding.messageId} ${finding.at.map(portKey).join()}`}
-                    className="flex gap-1.5"
-                  >
+                  <li key={mindKey(finding)} className="flex gap-1.5">
                     <SeverityMark look={finding.severity} size={14} /> <span>{findingText(finding)}</span>
                   </li>
                 ))}

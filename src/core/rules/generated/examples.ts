@@ -92,6 +92,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "feed-missing": {
     "nothingArrives": "B1 supply lead brings no supply to B1: what hangs there is dead. Follow it back, and plug its other end in.",
+    "parked": "B1 supply lead is left loose on purpose, but F1 link lead hangs on B1, which has no supply then: it is dead. Plug it into the supply, or take them out.",
     "oneOfTwo": "B1 wants all of its supply leads, and B1 supply lead 2 brings nothing. Plug it into the supply.",
   },
   "hand-reach": {
@@ -216,6 +217,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "speed-owner": {
     "otherOwner": "F1 is ruled by a box with its own program, but the choice for this build is the board. Move its lead, or change the choice.",
+    "neededThere": "F1 stays on CPU, though the choice for this build is a box with its own program: that header has to hear a fan, and nothing else reports there. Let another lead report there, such as that of the pump, before you move it.",
   },
   "stand-in-model": {
     "short": "B1 light outlet 1 is told 3 × 8 = 24 LEDs (ring), but 30 hang there: 6 stay dark. Declare more units, or a longer model.",

@@ -7,6 +7,7 @@ import { useState } from 'react'
 import type { SchoolChoice } from '@/core/build/edit-schema'
 import { schoolsOf } from '@/core/build/groups'
 import type { Group } from '@/core/build/schema'
+import { mindKey } from '@/core/build/refs'
 import { SCHOOL_NAMES, type School } from '@/core/build/schools'
 import { optionsOf, SCHOOL_WORDS } from '@/core/build/school-words'
 import { speaksOfChoice } from '@/core/rules/of-choice'
@@ -148,10 +149,7 @@ function Unfitting() {
       ) : (
         <ul className="max-h-36 space-y-1 overflow-y-auto">
           {against.map((finding) => (
-            <li
-              key={`${finding.ruleId} ${finding.at.map(({ itemId, portId }) => itemId + portId).join()}`}
-              className="flex gap-1.5"
-            >
+            <li key={mindKey(finding)} className="flex gap-1.5">
               <span className="mt-0.5">
                 <SeverityMark look={finding.severity} size={14} />
               </span>

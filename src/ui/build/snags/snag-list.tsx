@@ -5,7 +5,7 @@ import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useState } from 'react'
 import { acceptedOf, unacceptEdit } from '@/core/build/accept'
-import { portKey } from '@/core/build/refs'
+import { mindKey } from '@/core/build/refs'
 import { SEVERITIES, type Finding, type Severity } from '@/core/rules/rule'
 import { groupBy } from '@/core/units/group'
 import { sumText } from '@/core/wording/sum-text'
@@ -18,8 +18,6 @@ import { Snag } from './snag'
 
 /** So many of one kind stand one by one; more are gathered under the first. */
 const MOST_ALIKE = 3
-
-const keyOf = ({ ruleId, messageId, at }: Finding) => `${ruleId} ${messageId} ${at.map(portKey).join(' ')}`
 
 /** Minds that were taken on, each with its reason and the way back. */
 function TakenOn() {
@@ -34,7 +32,7 @@ function TakenOn() {
         {accepted.map((finding) => {
           const entry = acceptedOf(build, finding)
           return (
-            <li key={`${finding.ruleId} ${finding.at.map(portKey).join(' ')}`}>
+            <li key={mindKey(finding)}>
               {findingText(finding)}
               <span className="flex items-center justify-between gap-2 text-faded">
                 because {entry?.reason}
@@ -62,7 +60,7 @@ function Alike({ findings, buildId }: { readonly findings: readonly Finding[]; r
     <>
       {shown.map((finding) => (
         <Snag
-          key={keyOf(finding)}
+          key={mindKey(finding)}
           finding={finding}
           sum={finding.sum === undefined ? undefined : sumText(build, finding.sum)}
           buildId={buildId}

@@ -8,7 +8,7 @@ import { acceptEdit } from '@/core/build/accept'
 import { acceptanceOf } from '@/core/rules/accepted'
 import { mendsFor, ruleOf } from '@/core/rules/check'
 import { previewOf } from '@/core/rules/preview'
-import type { Finding, Mend, Severity } from '@/core/rules/rule'
+import { thingsOf, type Finding, type Mend, type Severity } from '@/core/rules/rule'
 import { findingText, mendText } from '@/core/wording/text'
 import { usePlaces } from '@/ui/places/places-state'
 import { useSelection } from '@/ui/threads/selection'
@@ -95,10 +95,11 @@ function Opened({ finding, buildId }: { readonly finding: Finding; readonly buil
   const choose = usePlaces((state) => state.choose)
   const [place] = finding.at
   const show = () => {
-    if (place === undefined) return
-    const isPlace = stageOf(finding) === 'places' && harness.placeOf(place.itemId) !== undefined
-    if (isPlace) choose(place.itemId)
-    else select({ ref: place, isShown: true })
+    const [thing] = thingsOf(finding)
+    if (thing === undefined) return
+    const isPlace = stageOf(finding) === 'places' && harness.placeOf(thing) !== undefined
+    if (isPlace) choose(thing)
+    else if (place !== undefined) select({ ref: place, isShown: true })
     router.push(`/builds/${buildId}/${isPlace ? 'places' : 'threads'}`)
   }
   return (
