@@ -340,4 +340,19 @@ export const fitCases: readonly Case[] = [
     wanted: 'wouldHold',
     params: { subject: 'SYS1', totalAmps: 0.3, limitAmps: 1 },
   },
+
+  {
+    rule: 'lead-ring',
+    what: 'a fan on a header',
+    build: bench(['M1: board-middle', 'F1: fan-140'], ['F1.fan > M1.CPU']),
+    wanted: 'holds',
+  },
+  { rule: 'lead-ring', what: 'nothing plugged', build: bench(['F1: fan-140'], []), wanted: 'notApplicable' },
+  {
+    rule: 'lead-ring',
+    what: 'two splitters on each other, a fan on one of them',
+    build: bench(['Y1 Y2: splitter-2', 'F1: fan-140'], ['Y1.in > Y2.out1', 'Y2.in > Y1.out1', 'F1.fan > Y1.out2']),
+    wanted: 'ring',
+    params: { leads: ['Y1 board lead', 'Y2 board lead'] },
+  },
 ]

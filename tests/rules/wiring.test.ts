@@ -1,34 +1,13 @@
 import fc from 'fast-check'
 import { apply } from '../../src/core/build/apply'
-import { plugEdit } from '../../src/core/build/plug'
 import type { Build } from '../../src/core/build/schema'
-import { hasRoomFor } from '../../src/core/harness/occupancy'
 import { derive } from '../../src/core/harness/derive'
-import { fitOf } from '../../src/core/parts/mating'
 import { check } from '../../src/core/rules/check'
 import { exceeds } from '../../src/core/units/compare'
 import { demoBuilds } from '../../tools/demo/builds'
+import { runs } from '../support/runs'
 import { allCases } from './index'
-import { randomBench, randomMachine, type RandomMachine } from '../support/random-build'
-
-/** Plugs one lead after another into a port that fits and has room, by the numbers of the machine. */
-function wired(machine: RandomMachine): Build {
-  let build = randomBench(machine)
-  const leads = derive(build).ports.filter(({ port }) => port.side === 'takes' && port.need !== 'onward')
-  for (const [index, { ref, port, item }] of leads.entries()) {
-    const harness = derive(build)
-    const places = harness.ports.filter(
-      (other) =>
-        other.port.side === 'gives' &&
-        other.item.id !== item.id &&
-        fitOf(port, other.port).misfit === 'none' &&
-        hasRoomFor(harness, other.ref, ref),
-    )
-    const to = places[machine.plugs[index % machine.plugs.length]! % Math.max(1, places.length)]
-    if (to !== undefined) build = apply(build, plugEdit(build, ref, to.ref)).build
-  }
-  return build
-}
+import { randomMachine, wired } from '../support/random-build'
 
 /** Peaks that stand below what runs there anyway. */
 const lowPeaks = (build: Build) =>
@@ -47,7 +26,7 @@ describe('the start-up peak is never below what runs there anyway', () => {
       fc.property(randomMachine, (machine) => {
         expect(lowPeaks(wired(machine))).toEqual([])
       }),
-      { numRuns: 200 },
+      runs(200),
     )
   })
 
@@ -77,7 +56,7 @@ describe('whatever the machine', () => {
         expect(names).toBe(true)
         count += 1
       }),
-      { numRuns: 150 },
+      runs(150),
     )
     expect(count).toBeGreaterThan(100)
   })
@@ -98,7 +77,7 @@ describe('whatever the machine', () => {
         const left = kinds(after)
         expect(kinds(build).filter((kind) => !left.includes(kind))).toEqual([])
       }),
-      { numRuns: 150 },
+      runs(150),
     )
   })
 
@@ -112,7 +91,7 @@ describe('whatever the machine', () => {
         const back = apply(out, { type: 'connect', thread }).build
         expect(JSON.stringify(check(derive(back)))).toBe(JSON.stringify(check(derive(build))))
       }),
-      { numRuns: 100 },
+      runs(100),
     )
   })
 
@@ -129,7 +108,7 @@ describe('whatever the machine', () => {
         }
         expect(JSON.stringify(check(derive(turned)))).toBe(JSON.stringify(check(derive(build))))
       }),
-      { numRuns: 100 },
+      runs(100),
     )
   })
 })

@@ -7,6 +7,11 @@ import {
   makePoweredHub,
   makeStrip,
 } from '../../src/core/parts/make'
+import { apply } from '../../src/core/build/apply'
+import { plugEdit } from '../../src/core/build/plug'
+import { derive } from '../../src/core/harness/derive'
+import { hasRoomFor } from '../../src/core/harness/occupancy'
+import { fitOf } from '../../src/core/parts/mating'
 import type { Build } from '../../src/core/build/schema'
 import type { Part } from '../../src/core/parts/schema'
 import { bench } from './bench'
@@ -47,7 +52,7 @@ const SHELF: readonly Part[] = [
 ]
 
 /** A machine of a board, a supply and any of the shelf; every lead in a port that it fits, or loose, or anywhere at all. */
-export interface RandomMachine {
+interface RandomMachine {
   readonly partIds: readonly string[]
   readonly plugs: readonly number[]
 }
@@ -58,10 +63,29 @@ export const randomMachine = fc.record({
 })
 
 /** The bench of a random machine, nothing plugged yet. */
-export function randomBench({ partIds }: RandomMachine, board = 'board-middle'): Build {
+function randomBench({ partIds }: RandomMachine): Build {
   return bench(
-    [`M1: ${board}`, 'S1: supply-550', ...partIds.map((partId, index) => `X${index + 1}: ${partId}`)],
+    ['M1: board-middle', 'S1: supply-550', ...partIds.map((partId, index) => `X${index + 1}: ${partId}`)],
     [],
     SHELF,
   )
+}
+
+/** Plugs one lead after another into a port that fits and has room, by the numbers of the machine. */
+export function wired(machine: RandomMachine): Build {
+  let build = randomBench(machine)
+  const leads = derive(build).ports.filter(({ port }) => port.side === 'takes' && port.need !== 'onward')
+  for (const [index, { ref, port, item }] of leads.entries()) {
+    const harness = derive(build)
+    const places = harness.ports.filter(
+      (other) =>
+        other.port.side === 'gives' &&
+        other.item.id !== item.id &&
+        fitOf(port, other.port).misfit === 'none' &&
+        hasRoomFor(harness, other.ref, ref),
+    )
+    const to = places[machine.plugs[index % machine.plugs.length]! % Math.max(1, places.length)]
+    if (to !== undefined) build = apply(build, plugEdit(build, ref, to.ref)).build
+  }
+  return build
 }

@@ -215,6 +215,13 @@ function unchoose(build: Build, { list, about }: EditOf<'unchoose'>): Applied {
   return { build: dropChoice(build, list, about), inverse: chooseBack(build, list, about) }
 }
 
+function accept(build: Build, { entry, index }: EditOf<'accept'>): Applied {
+  const mind = mindOf(entry)
+  mind.at.forEach((ref) => portOf(build, ref))
+  mind.itemIds?.forEach((itemId) => itemOf(build, itemId))
+  return { build: setMind(build, mind, entry, index), inverse: acceptBack(build, mind) }
+}
+
 function applySingle(build: Build, edit: SingleEdit): Applied {
   switch (edit.type) {
     case 'addItem':
@@ -264,12 +271,8 @@ function applySingle(build: Build, edit: SingleEdit): Applied {
       return choose(build, edit)
     case 'unchoose':
       return unchoose(build, edit)
-    case 'accept': {
-      const mind = mindOf(edit.entry)
-      mind.at.forEach((ref) => portOf(build, ref))
-      mind.itemIds?.forEach((itemId) => itemOf(build, itemId))
-      return { build: setMind(build, mind, edit.entry, edit.index), inverse: acceptBack(build, mind) }
-    }
+    case 'accept':
+      return accept(build, edit)
     case 'unaccept':
       return { build: setMind(build, edit.mind, undefined), inverse: acceptBack(build, edit.mind) }
     default:

@@ -17,17 +17,19 @@ import type { PlacedPort } from './wiring'
 
 /**
  * Best first. `here` is where the lead is plugged now; `unfed` a port that nothing feeds yet; `short` one that the lead
- * does not reach; `ring` one the lead itself feeds.
+ * does not reach; `ring` one the lead itself feeds; `mind` and `stop` ports where a rule would say so once it is plugged.
  */
 export const VERDICTS = [
   'here',
   'holds',
   'wouldHold',
   'unknown',
-  'tight',
   'unfed',
+  'tight',
+  'mind',
   'short',
   'over',
+  'stop',
   'taken',
   'ring',
   'volts',

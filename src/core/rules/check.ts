@@ -24,7 +24,7 @@ export interface Verdicts {
   readonly counts: Readonly<Record<Severity, number>>
 }
 
-const placesOf = ({ at, itemIds = [] }: Finding) => [...at.map(portKey), ...itemIds].join(' ')
+const placesOf = (finding: Finding) => partsOf(finding).join(' ')
 
 const rankOf = (finding: Finding) => CONSEQUENCES.indexOf(consequenceOf(messageOf(ruleOf(finding), finding.messageId)))
 
@@ -103,7 +103,7 @@ export function check(harness: Harness, rules: readonly AnyRule[] = RULES): Verd
 const known = new WeakMap<Harness, Verdicts>()
 
 /** As check, but each harness is judged once. */
-function verdictsOf(harness: Harness): Verdicts {
+export function verdictsOf(harness: Harness): Verdicts {
   let verdicts = known.get(harness)
   if (verdicts === undefined) known.set(harness, (verdicts = check(harness)))
   return verdicts
@@ -111,37 +111,59 @@ function verdictsOf(harness: Harness): Verdicts {
 
 const isSameKind = (a: Finding, b: Finding) => a.ruleId === b.ruleId && a.messageId === b.messageId
 
+const partsOf = ({ at, itemIds = [] }: Finding): readonly string[] => [...at.map(portKey), ...itemIds]
+
 /** Whether a finding says no more than an earlier one did: of a bundle of loose leads, the rest. */
-function isCoveredBy(finding: Finding, earlier: readonly Finding[]): boolean {
-  const places = finding.at.map(portKey)
+export function isCoveredBy(finding: Finding, earlier: readonly Finding[]): boolean {
   return earlier.some((other) => {
     if (!isSameKind(finding, other)) return false
-    const before = new Set(other.at.map(portKey))
-    return places.every((place) => before.has(place))
+    const before = new Set(partsOf(other))
+    return partsOf(finding).every((part) => before.has(part))
+  })
+}
+
+/** Whether a finding goes on in a later one: the same is said of some of its places, or of more than them. */
+export function goesOnIn(finding: Finding, later: readonly Finding[]): boolean {
+  const parts = new Set(partsOf(finding))
+  return later.some((other) => {
+    if (!isSameKind(finding, other)) return false
+    const now = partsOf(other)
+    return now.length === 0 ? parts.size === 0 : now.some((part) => parts.has(part))
   })
 }
 
 /** What follows when a lead is unplugged: it is loose, and what it fed, drove or reported to goes without. */
 const FOLLOWS_UNPLUGGING = ['lead-loose', 'light-source', 'cpu-header-tach', 'feed-missing', 'ports-run-out']
 
-/** Whether the mend clears the finding, or makes less of it, and brings no stop that its sentence does not say. */
-function helps(harness: Harness, finding: Finding, mend: Mend): boolean {
+/**
+ * How many minds a mend brings, where it clears the finding, or makes less of it, and brings no stop that its sentence does
+ * not say; undefined where it does not help.
+ */
+function mindsOf(harness: Harness, finding: Finding, mend: Mend): number | undefined {
   const before = verdictsOf(harness).findings
   const { findings } = check(derive(apply(harness.build, mend.edit).build))
   const places = placesOf(finding)
-  if (findings.some((other) => isSameKind(finding, other) && placesOf(other) === places)) return false
-  return findings
-    .filter(({ severity }) => severity === 'stop')
-    .every(
-      (stop) => isCoveredBy(stop, before) || (mend.messageId === 'unplug' && FOLLOWS_UNPLUGGING.includes(stop.ruleId)),
-    )
+  if (findings.some((other) => isSameKind(finding, other) && placesOf(other) === places)) return undefined
+  const raised = findings.filter((other) => !isCoveredBy(other, before))
+  const isSaid = ({ ruleId }: Finding) => mend.messageId === 'unplug' && FOLLOWS_UNPLUGGING.includes(ruleId)
+  if (raised.some((stop) => stop.severity === 'stop' && !isSaid(stop))) return undefined
+  return raised.filter(({ severity }) => severity === 'mind').length
 }
 
-/** The repairs for a finding of this harness, best first: each one tried, and left out where it does not help. */
+/**
+ * The repairs for a finding of this harness, best first: each one tried, left out where it does not help, and behind the
+ * others where it brings a mind.
+ */
 export function mendsFor(harness: Harness, finding: Finding): readonly Mend[] {
   if (finding.messageId === BROKEN_ID) return []
   const proposed = ruleOf(finding).mends(harness, finding)
-  return proposed.filter((mend) => helps(harness, finding, mend))
+  return proposed
+    .flatMap((mend) => {
+      const mindCount = mindsOf(harness, finding, mend)
+      return mindCount === undefined ? [] : [{ mend, mindCount }]
+    })
+    .toSorted((a, b) => a.mindCount - b.mindCount)
+    .map(({ mend }) => mend)
 }
 
 const ruleById = new Map(RULES.map((rule) => [rule.id, rule]))

@@ -24,6 +24,7 @@ import { heatSource } from './heat-source'
 import { hoseReaches } from './hose-reaches'
 import { leadLoose } from './lead-loose'
 import { leadReaches } from './lead-reaches'
+import { leadRing } from './lead-ring'
 import { ledCount } from './led-count'
 import { lightOrder } from './light-order'
 import { lightOwner } from './light-owner'
@@ -88,6 +89,7 @@ export const RULES: readonly AnyRule[] = [
   hoseReaches,
   leadLoose,
   leadReaches,
+  leadRing,
   ledCount,
   lightOrder,
   lightOwner,

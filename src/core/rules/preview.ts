@@ -1,17 +1,16 @@
 import { apply } from '../build/apply'
 import type { Edit } from '../build/edit-schema'
-import { mindKey } from '../build/refs'
 import type { Budget } from '../harness/budgets'
 import { derive, type Harness } from '../harness/derive'
 import { exceeds } from '../units/compare'
-import { check, type Verdicts } from './check'
+import { check, goesOnIn, isCoveredBy, type Verdicts } from './check'
 import type { Finding } from './rule'
 
 /** What an edit would change, worked out on a copy: nothing of it is kept. */
 export interface Preview {
   readonly after: Harness
   readonly verdicts: Verdicts
-  /** Findings that would go, and findings that would come. */
+  /** Findings that would go altogether, and findings that would come, or would speak of more than now. */
   readonly cleared: readonly Finding[]
   readonly raised: readonly Finding[]
   /** Limits whose sum would be another one; those of things that come or go are left out. */
@@ -22,7 +21,6 @@ export interface Preview {
 export function previewOf(harness: Harness, now: Verdicts, edit: Edit): Preview {
   const after = derive(apply(harness.build, edit).build)
   const verdicts = check(after)
-  const [keysNow, keysAfter] = [now, verdicts].map(({ findings }) => new Set(findings.map(mindKey)))
   const byId = new Map(after.budgets.map((budget) => [budget.id, budget]))
   const budgets = harness.budgets.flatMap((before) => {
     const then = byId.get(before.id)
@@ -33,8 +31,8 @@ export function previewOf(harness: Harness, now: Verdicts, edit: Edit): Preview 
   return {
     after,
     verdicts,
-    cleared: now.findings.filter((finding) => !keysAfter!.has(mindKey(finding))),
-    raised: verdicts.findings.filter((finding) => !keysNow!.has(mindKey(finding))),
+    cleared: now.findings.filter((finding) => !goesOnIn(finding, verdicts.findings)),
+    raised: verdicts.findings.filter((finding) => !isCoveredBy(finding, now.findings)),
     budgets,
   }
 }

@@ -230,6 +230,7 @@ describe('the registry', () => {
   const files = readdirSync(join(__dirname)).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
   const helpers = [
     'accepted.ts',
+    'answers.ts',
     'budget-outcome.ts',
     'check.ts',
     'index.ts',

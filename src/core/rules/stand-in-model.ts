@@ -14,6 +14,7 @@ function neededAt(harness: Harness, placed: PlacedPort) {
   return {
     ledCount: Math.max(0, ...lines.map((line) => line.ledCount)),
     unknownCount: lines.reduce((sum, line) => sum + line.unknownCount, 0),
+    isIdle: lines.every(({ segments }) => segments.length === 0),
   }
 }
 
@@ -58,7 +59,7 @@ export const standInModel = defineRule({
   check: (harness, say) =>
     (harness.build.choices.declaredModels ?? []).map((declared) => {
       const at = [declared.at]
-      const { ledCount, unknownCount } = neededAt(harness, harness.port(declared.at))
+      const { ledCount, unknownCount, isIdle } = neededAt(harness, harness.port(declared.at))
       const declaredCount = declared.unitCount * declared.ledCount
       const params = {
         port: harness.name(declared.at),
@@ -73,6 +74,8 @@ export const standInModel = defineRule({
         const { port, unitCount, model } = params
         return say.found('tooMany', at, { port, unitCount, model, limitCount })
       }
+      // Where nothing listens, such as behind a box whose sync is off, no effect runs past any end.
+      if (isIdle) return say.notApplicable(at)
       if (exceeds(ledCount, declaredCount)) {
         return say.found('short', at, { ...params, darkCount: ledCount - declaredCount })
       }

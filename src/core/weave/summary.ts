@@ -7,6 +7,7 @@ import { FAMILY_FACTS, type Family } from '../parts/connectors'
 import { plugKind } from '../parts/mating'
 import { groupBy } from '../units/group'
 import { budgetName } from '../wording/budget-name'
+import { judged } from '../rules/answers'
 import { amountsText } from '../wording/sum-text'
 import { candidateText } from '../wording/candidate-text'
 import { listNames } from '../wording/text'
@@ -62,7 +63,7 @@ export function reasonFor(harness: Harness, lead: PortRef): string {
   const other =
     next === undefined
       ? 'no other free port fits'
-      : `else ${harness.name(next.to)}: ${candidateText(harness, lead, next)}`
+      : `else ${harness.name(next.to)}: ${candidateText(harness, lead, judged(harness, lead, next))}`
   return [rests, other].filter((text) => text !== '').join('; ')
 }
 

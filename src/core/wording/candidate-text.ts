@@ -2,11 +2,12 @@ import { portKey } from '../build/refs'
 import type { PortRef } from '../formats/schema-kit'
 import type { BudgetChange, Candidate } from '../harness/candidates'
 import type { Harness } from '../harness/derive'
+import type { Answer } from '../rules/answers'
 import { FAMILY_FACTS, type Wire } from '../parts/connectors'
 import { RAIL_VOLTS } from '../physics/amps'
 import { formatAlike } from '../units/format'
 import { unitOfSum } from './sum-text'
-import { listNames, withArticle } from './text'
+import { findingText, listNames, withArticle } from './text'
 
 const LOST_WORDS: Partial<Record<Wire, string>> = {
   pwm: 'no PWM: full speed unless its voltage is lowered',
@@ -98,6 +99,12 @@ function reachWords({ run }: Candidate): string | undefined {
   }
 }
 
+/** The worst that would come of it, in its own sentence. */
+function firstRaised(candidate: Candidate | Answer): string | undefined {
+  const [first] = 'raised' in candidate ? candidate.raised : []
+  return first === undefined ? undefined : findingText(first)
+}
+
 /** What would happen if the lead went there, or why it cannot: one short line. */
 export function candidateText(harness: Harness, lead: PortRef, candidate: Candidate): string {
   const lost = candidate.lost.map((wire) => LOST_WORDS[wire]).filter((words) => words !== undefined)
@@ -116,6 +123,9 @@ export function candidateText(harness: Harness, lead: PortRef, candidate: Candid
       return withLost(`${sumWords(candidate)}: tight`)
     case 'over':
       return withLost(`${sumWords(candidate)}: over the limit`)
+    case 'mind':
+    case 'stop':
+      return withLost(firstRaised(candidate) ?? sumWords(candidate))
     case 'unfed':
       return withLost('fits, but nothing feeds this port yet')
     case 'short':
@@ -125,6 +135,7 @@ export function candidateText(harness: Harness, lead: PortRef, candidate: Candid
     case 'ring':
       return 'this lead feeds that port itself'
     case 'volts': {
+      if (candidate.wrongRails.length === 0) return firstRaised(candidate) ?? 'another voltage'
       const there = candidate.wrongRails.map((rail) => `${RAIL_VOLTS[rail]} V`).join(' and ')
       const wanted = harness
         .port(lead)
@@ -149,6 +160,10 @@ export function candidateShortText(harness: Harness, lead: PortRef, candidate: C
     case 'tight':
     case 'over':
       return sumWords(candidate, true)
+    case 'mind':
+      return 'a mind follows'
+    case 'stop':
+      return 'a stop follows'
     case 'unfed':
       return 'not fed yet'
     case 'short':

@@ -4,7 +4,7 @@ import { createContext, useContext, useEffect, useMemo, useState, type ReactNode
 import { useStore } from 'zustand'
 import type { Build } from '@/core/build/schema'
 import { derive, type Harness } from '@/core/harness/derive'
-import { check, type Verdicts } from '@/core/rules/check'
+import { verdictsOf, type Verdicts } from '@/core/rules/check'
 import { watchBuild } from './changes'
 import { openQueue } from './edit-queue'
 import { createSession, type Session, type SessionActions } from './session'
@@ -31,7 +31,7 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
   })
   const build = useStore(session.store, (state) => state.build)
   const harness = useMemo(() => derive(build), [build])
-  const verdicts = useMemo(() => check(harness), [harness])
+  const verdicts = verdictsOf(harness)
   const value = useMemo(() => ({ session, harness, verdicts }), [session, harness, verdicts])
 
   useEffect(() => {

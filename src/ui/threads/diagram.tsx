@@ -19,7 +19,7 @@ import { useSelection } from './selection'
 import { Legend } from './thread-line'
 import { ThreadLines } from './thread-lines'
 import { togetherWith } from './together'
-import { useCandidates } from './use-candidates'
+import { useAnswers } from './use-answers'
 import { usePicked } from './use-picked'
 import { useRoom } from './use-room'
 import { useView } from './view-state'
@@ -53,8 +53,11 @@ function useShown(harness: Harness, picked: PlacedPort | undefined): ReadonlySet
 function useRows(harness: Harness, picked: PlacedPort | undefined, stopKey: string | undefined) {
   const also = useSelection((state) => state.also)
   const lead = picked?.port.side === 'takes' ? picked : undefined
-  const list = useCandidates(lead?.ref)
-  const candidates = useMemo(() => new Map(list.map((candidate) => [portKey(candidate.to), candidate])), [list])
+  const { answers, waiting } = useAnswers(lead?.ref)
+  const candidates = useMemo(
+    () => new Map([...answers, ...waiting].map((candidate) => [portKey(candidate.to), candidate])),
+    [answers, waiting],
+  )
   return (placed: PlacedPort, card: Card): RowView => {
     const { port, item, key } = placed
     const candidate = port.side === 'gives' ? candidates.get(key) : undefined

@@ -6,11 +6,12 @@ import { useEffect, useRef, useState } from 'react'
 import { parkEdit } from '@/core/build/choose'
 import { sameRef } from '@/core/build/refs'
 import type { PortRef } from '@/core/formats/schema-kit'
-import type { Candidate } from '@/core/harness/candidates'
+import type { Answer } from '@/core/rules/answers'
 import type { Harness } from '@/core/harness/derive'
 import { looseLeads } from '@/core/harness/loose'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { candidateKey, candidateText } from '@/core/wording/candidate-text'
+import { countOf } from '@/core/wording/text'
 import { useActions, useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { LeadWays } from '@/ui/shared/lead-ways'
@@ -21,7 +22,7 @@ import { LeadActions, PickAlike } from './lead-actions'
 import { isOpen, usePlug } from './plug'
 import { LOOK_OF_VERDICT } from './row-view'
 import { useSelection } from './selection'
-import { useCandidates } from './use-candidates'
+import { useAnswers } from './use-answers'
 import { waysOf, type NamedWay } from './way'
 
 const END_WORDS = { source: '', loose: ' is loose', nowhere: ' leads to no source', ring: ' feeds itself' } as const
@@ -91,7 +92,7 @@ function Option({
 }: {
   readonly harness: Harness
   readonly lead: PortRef
-  readonly candidate: Candidate
+  readonly candidate: Answer
   readonly onChoose: () => void
 }) {
   const look = LOOK_OF_VERDICT[candidate.verdict]
@@ -125,14 +126,14 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
   const [text, setText] = useState('')
   const [asksWhy, setAsksWhy] = useState(false)
   const [takesFocus] = useState(() => !isInGrid())
-  const candidates = useCandidates(placed.ref)
-  const isMeant = ({ to }: Candidate) => harness.name(to).toLowerCase().includes(text.trim().toLowerCase())
-  const meant = candidates.filter((candidate) => candidate.verdict !== 'here' && isMeant(candidate))
+  const { answers, waiting } = useAnswers(placed.ref)
+  const isMeant = ({ to }: Answer) => harness.name(to).toLowerCase().includes(text.trim().toLowerCase())
+  const meant = answers.filter((candidate) => candidate.verdict !== 'here' && isMeant(candidate))
   const open = meant.filter(isOpen)
   const closed = meant.filter((candidate) => !isOpen(candidate))
   // Why not there is told when it is asked for, or when nothing else has the name that was typed.
   const showsClosed = asksWhy || (text !== '' && open.length < MOST_OPEN)
-  const shown = (list: readonly Candidate[], most: number) =>
+  const shown = (list: readonly Answer[], most: number) =>
     list
       .slice(0, most)
       .map((candidate) => (
@@ -144,7 +145,7 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
           onChoose={() => plug(placed.ref, candidate.to)}
         />
       ))
-  const more = (list: readonly Candidate[], most: number) =>
+  const more = (list: readonly Answer[], most: number) =>
     list.length > most && (
       <p className="px-2 py-1 text-[13px] text-faded">and {list.length - most} more: type a name to find them</p>
     )
@@ -167,6 +168,9 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
         <Command.Empty className="px-2 py-1 text-[13px] text-faded">No port of that name.</Command.Empty>
         {open.length > 0 && <Command.Group heading="May go there, best first">{shown(open, MOST_OPEN)}</Command.Group>}
         {more(open, MOST_OPEN)}
+        {waiting.length > 0 && (
+          <p className="px-2 py-1 text-[13px] text-faded">{countOf(waiting.length, 'port')} still being worked out …</p>
+        )}
         {showsClosed && closed.length > 0 && (
           <Command.Group heading="Why not there">{shown(closed, MOST_CLOSED)}</Command.Group>
         )}

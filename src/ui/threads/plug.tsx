@@ -6,6 +6,7 @@ import { plugEdit } from '@/core/build/plug'
 import type { PortRef } from '@/core/formats/schema-kit'
 import { candidatesFor, type Candidate } from '@/core/harness/candidates'
 import type { Harness } from '@/core/harness/derive'
+import { judged } from '@/core/rules/answers'
 import { candidateText } from '@/core/wording/candidate-text'
 import { sameRef } from '@/core/build/refs'
 import { placeSeveral, severalEdit } from '@/core/harness/several'
@@ -23,9 +24,9 @@ interface Doubt {
 
 const useDoubt = create<{ readonly doubt: Doubt | null }>(() => ({ doubt: null }))
 
-/** Ports that a lead may go into without being asked twice. */
+/** Ports that a lead may go into without being asked twice: no stop follows. */
 export function isOpen({ verdict }: Candidate): boolean {
-  return ['holds', 'wouldHold', 'unknown', 'tight', 'unfed', 'over'].includes(verdict)
+  return ['holds', 'wouldHold', 'unknown', 'unfed', 'tight', 'mind'].includes(verdict)
 }
 
 /** Plugs a lead where it fits; where it does not, asks whether it is so on the real bench and must be recorded. */
@@ -35,8 +36,9 @@ export function usePlug(): (lead: PortRef, to: PortRef) => void {
   return (lead, to) => {
     const candidate = candidatesFor(harness, lead).find((c) => c.to.itemId === to.itemId && c.to.portId === to.portId)
     if (candidate === undefined || candidate.verdict === 'here') return
-    if (isOpen(candidate)) dispatch(plugEdit(harness.build, lead, to))
-    else useDoubt.setState({ doubt: { lead, to, reason: candidateText(harness, lead, candidate) } })
+    const answer = judged(harness, lead, candidate)
+    if (isOpen(answer)) dispatch(plugEdit(harness.build, lead, to))
+    else useDoubt.setState({ doubt: { lead, to, reason: candidateText(harness, lead, answer) } })
   }
 }
 
@@ -70,7 +72,7 @@ export function DoubtDialog() {
         <AlertDialog.Overlay className="fixed inset-0 z-40 bg-scrim" />
         <AlertDialog.Content className="fixed top-1/2 left-1/2 z-50 w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-thread bg-cloth p-5 shadow-xl">
           <AlertDialog.Title className="font-display text-lg font-semibold">
-            {doubt !== null && `${harness.name(doubt.lead)} does not belong in ${harness.name(doubt.to)}`}
+            {doubt !== null && `${harness.name(doubt.lead)} in ${harness.name(doubt.to)} would be a stop`}
           </AlertDialog.Title>
           <AlertDialog.Description className="mt-2">
             {doubt?.reason}. Record it only if it is plugged that way on your bench already; it stays a snag until it is

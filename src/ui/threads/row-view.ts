@@ -1,6 +1,7 @@
 import type { Budget, BudgetState } from '@/core/harness/budgets'
 import type { Candidate, Verdict } from '@/core/harness/candidates'
 import type { Harness } from '@/core/harness/derive'
+import { wantsTrial, type Answer } from '@/core/rules/answers'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { formatAlike } from '@/core/units/format'
 import { candidateShortText, candidateText } from '@/core/wording/candidate-text'
@@ -16,8 +17,10 @@ export const LOOK_OF_VERDICT: Readonly<Record<Verdict, Look | undefined>> = {
   unknown: 'unknown',
   unfed: 'unknown',
   tight: 'mind',
+  mind: 'mind',
   short: 'stop',
   over: 'stop',
+  stop: 'stop',
   taken: undefined,
   ring: undefined,
   volts: 'stop',
@@ -130,10 +133,13 @@ function leadState(harness: Harness, placed: PlacedPort): RowState {
 export function rowState(
   harness: Harness,
   placed: PlacedPort,
-  answer: { readonly lead: PlacedPort; readonly candidate: Candidate } | undefined,
+  answer: { readonly lead: PlacedPort; readonly candidate: Candidate | Answer } | undefined,
 ): RowState {
   if (answer !== undefined) {
     const { lead, candidate } = answer
+    if (wantsTrial(candidate) && !('raised' in candidate)) {
+      return { is: 'answer', text: '…', title: 'Being worked out', look: undefined }
+    }
     return {
       is: 'answer',
       text: candidateShortText(harness, lead.ref, candidate),
@@ -142,8 +148,14 @@ export function rowState(
     }
   }
   if (placed.port.side === 'takes') return leadState(harness, placed)
+  const wrong = harness.threadsAt(placed.ref).filter((thread) => harness.fit(thread).misfit !== 'none')
   const budget = worstBudget(harness, placed)
-  if (budget !== undefined) return { is: 'bar', bar: barOf(harness, budget) }
+  if (budget !== undefined) {
+    const bar = barOf(harness, budget)
+    if (wrong.length === 0) return { is: 'bar', bar }
+    const names = wrong.map(({ from }) => harness.name(from)).join(', ')
+    return { is: 'bar', bar: { ...bar, look: 'stop', words: `${names} does not belong here; ${bar.words}` } }
+  }
   const usb = usbBarOf(harness, placed)
   if (usb !== undefined) return { is: 'bar', bar: usb }
   const text = namesAcross(harness, placed)

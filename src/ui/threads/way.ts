@@ -1,5 +1,6 @@
 import type { PortRef } from '@/core/formats/schema-kit'
 import type { Harness } from '@/core/harness/derive'
+import { railsReaching } from '@/core/harness/volts'
 import { signalWay, supplyWay, type Way } from '@/core/harness/upstream'
 import { railsOf } from '@/core/parts/mating'
 
@@ -11,7 +12,11 @@ export interface NamedWay {
 /** The ways of a lead: where its supply comes from, and where its command comes from if that is another way. */
 export function waysOf(harness: Harness, lead: PortRef): readonly NamedWay[] {
   const { port } = harness.port(lead)
-  const [rail] = railsOf(port)
+  // A plug may hold rails that nobody draws on; the way of one that is used, or at least arrives, is what is asked for.
+  const rails = railsOf(port)
+  const rail =
+    rails.find((own) => harness.loads.into(lead, own).length > 0) ??
+    rails.find((own) => railsReaching(harness, lead, own).length > 0)
   const ways: NamedWay[] = []
   if (rail !== undefined) ways.push({ what: 'supply', way: supplyWay(harness, lead, rail) })
   if (port.wires.includes('pwm') || port.wires.includes('tach')) {

@@ -128,6 +128,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "wouldHold": "By what is assumed of the case and the board, this lead reaches: F1. Measure its way before you rely on it.",
     "unknown": "Whether this lead reaches is open: F1. A length, the corner it leaves by, or the place of a header or box is not known.",
   },
+  "lead-ring": {
+    "ring": "Y1 board lead and Y2 board lead lead back to each other: nothing feeds what hangs there. Unplug one and plug it into a source.",
+  },
   "led-count": {
     "over": "B1 light outlet 1 would address 60 LEDs; its limit is 40. What lies past that stays dark: move lights to another output.",
     "unknown": "B1 light outlet 1 would address at least 0 of 40 LEDs: 1 of its lights has no known count. Count its LEDs.",

@@ -2,14 +2,18 @@
 
 import { Plus, Trash2 } from 'lucide-react'
 import { nanoid } from 'nanoid'
+import Link from 'next/link'
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
-import type { SchoolChoice } from '@/core/build/edit-schema'
+import { blindEdit } from '@/core/build/choose'
+import type { SchoolChoice, SettingChoice } from '@/core/build/edit-schema'
 import { schoolsOf } from '@/core/build/groups'
-import type { Group } from '@/core/build/schema'
-import { mindKey } from '@/core/build/refs'
+import { SETTINGS, type Group, type Setting } from '@/core/build/schema'
+import { mindKey, sameRef } from '@/core/build/refs'
 import { SCHOOL_NAMES, type School } from '@/core/build/schools'
 import { optionsOf, SCHOOL_WORDS } from '@/core/build/school-words'
+import { CHOICE_ASKS, idleChoices } from '@/core/harness/choice-subjects'
+import type { PlacedPort } from '@/core/harness/wiring'
 import { speaksOfChoice } from '@/core/rules/of-choice'
 import { findingText } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
@@ -110,54 +114,158 @@ function Members({ group }: { readonly group: Group }) {
   )
 }
 
-/** The one choice with a reason: why nothing reports to the CPU header. */
-function BlindHeader() {
-  const { build } = useHarness()
+/** One CPU header: whether it is left without a report on purpose, and why. */
+function BlindHeader({ header }: { readonly header: PlacedPort }) {
+  const harness = useHarness()
   const { dispatch } = useActions()
-  const held = build.choices.cpuHeaderBlindReason ?? ''
-  const [text, setText] = useState(held)
+  const { choices } = harness.build
+  const own = choices.blindHeaders?.find(({ at }) => sameRef(at, header.ref))?.reason ?? ''
+  const [text, setText] = useState(own)
   const keep = () => {
     const reason = text.trim()
-    if (reason !== held) dispatch({ type: 'chooseBlind', reason: reason === '' ? null : reason })
+    if (reason !== own) dispatch(blindEdit(header.ref, reason === '' ? null : reason))
   }
   return (
     <label className="block">
-      <span className="font-semibold">No fan reports to the CPU header on purpose?</span>
-      <span className="block text-[13px] text-faded">
-        A board that reads nothing there may refuse to start. If that is meant, write why; empty, it stays a stop.
-      </span>
+      <span className="text-[13px]">{harness.name(header.ref)}</span>
       <input
         value={text}
         maxLength={MOST_REASON}
         placeholder="because …"
         onChange={(event) => setText(event.target.value)}
         onBlur={keep}
-        className="mt-1 w-full rounded border border-seam bg-linen px-2 py-1"
+        className="mt-0.5 w-full rounded border border-seam bg-linen px-2 py-1"
       />
     </label>
   )
 }
 
-/** What is threaded otherwise than the choices say, at once after each of them. */
-function Unfitting() {
+/** Why nothing reports to a CPU header, header by header; and what an older file says of all of them. */
+function BlindHeaders() {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  const headers = harness.ports.filter(({ port }) => port.role === 'cpu')
+  const ofAll = harness.build.choices.cpuHeaderBlindReason
+  if (headers.length === 0) return null
+  return (
+    <fieldset className="space-y-1">
+      <legend className="font-semibold">No fan reports to the CPU header on purpose?</legend>
+      <p className="text-[13px] text-faded">
+        A board that reads nothing there may refuse to start. If that is meant, write why; empty, it stays a stop.
+      </p>
+      {headers.map((header) => (
+        <BlindHeader key={header.key} header={header} />
+      ))}
+      {ofAll !== undefined && (
+        <p className="flex items-center justify-between gap-2 text-[13px]">
+          For every board: {ofAll}.
+          <Button small onClick={() => dispatch({ type: 'chooseBlind', reason: null })}>
+            No more
+          </Button>
+        </p>
+      )}
+    </fieldset>
+  )
+}
+
+const SETTING_FIELDS = [
+  ['leadSlackMm', 'Slack that a lead should keep', 'mm'],
+  ['hoseSlackMm', 'Slack that a hose needs for its bends', 'mm'],
+  ['copperTemperatureC', 'How warm the copper of the leads is', '°C'],
+  ['leastFramesPerSecond', 'Pictures a second that lights should show at least', ''],
+] as const satisfies readonly (readonly [Setting, string, string])[]
+
+/** A figure that holds for the whole build; empty, what is usual counts. */
+function SettingField({
+  name,
+  words,
+  unit,
+}: {
+  readonly name: Setting
+  readonly words: string
+  readonly unit: string
+}) {
+  const { build } = useHarness()
+  const { dispatch } = useActions()
+  const { least, most, usual } = SETTINGS[name]
+  const held = build.choices[name]
+  const [text, setText] = useState(held === undefined ? '' : String(held))
+  const keep = () => {
+    const value = text.trim() === '' ? null : Number(text)
+    if (value !== null && !(value >= least && value <= most)) {
+      setText(held === undefined ? '' : String(held))
+      return
+    }
+    if (value !== (held ?? null)) dispatch({ type: 'chooseSetting', setting: { name, value } as SettingChoice })
+  }
+  return (
+    <label className="flex items-center justify-between gap-2">
+      <span>{words}</span>
+      <span className="flex items-center gap-1 whitespace-nowrap text-[13px] text-faded">
+        <input
+          type="number"
+          inputMode="decimal"
+          min={least}
+          max={most}
+          value={text}
+          placeholder={String(usual)}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={keep}
+          className="w-20 rounded border border-seam bg-linen px-2 py-1 text-right text-ink"
+        />
+        <span className="w-6">{unit}</span>
+      </span>
+    </label>
+  )
+}
+
+function Settings() {
+  return (
+    <fieldset className="space-y-1.5">
+      <legend className="font-semibold">Figures for the whole build</legend>
+      {SETTING_FIELDS.map(([name, words, unit]) => (
+        <SettingField key={name} name={name} words={words} unit={unit} />
+      ))}
+    </fieldset>
+  )
+}
+
+/** What is threaded otherwise than the choices say, and choices that speak of nothing yet, at once after each of them. */
+function Unfitting({ onLeave }: { readonly onLeave: () => void }) {
+  const harness = useHarness()
   const { findings } = useVerdicts()
   const against = findings.filter(speaksOfChoice)
+  const idle = idleChoices(harness)
   return (
-    <section aria-label="What does not fit" aria-live="polite" className="rounded bg-weft p-2 text-[13px]">
-      {against.length === 0 ? (
-        'Every thread fits these choices.'
-      ) : (
-        <ul className="max-h-36 space-y-1 overflow-y-auto">
-          {against.map((finding) => (
-            <li key={mindKey(finding)} className="flex gap-1.5">
-              <span className="mt-0.5">
-                <SeverityMark look={finding.severity} size={14} />
-              </span>
-              {findingText(finding)}
-            </li>
-          ))}
-        </ul>
-      )}
+    <section
+      aria-label="What does not fit"
+      aria-live="polite"
+      className="max-h-36 overflow-y-auto rounded bg-weft p-2 text-[13px]"
+    >
+      {against.length === 0 && idle.length === 0 && 'Every thread fits these choices.'}
+      <ul className="space-y-1">
+        {against.map((finding) => (
+          <li key={mindKey(finding)} className="flex gap-1.5">
+            <span className="mt-0.5">
+              <SeverityMark look={finding.severity} size={14} />
+            </span>
+            {findingText(finding)}
+          </li>
+        ))}
+        {idle.map(({ school, groupName }) => (
+          <li key={`${groupName ?? ''} ${school}`}>
+            The choice of {SCHOOL_WORDS[school].name}
+            {groupName === undefined ? '' : ` for ${groupName}`} speaks of nothing yet: {CHOICE_ASKS[school].words}.{' '}
+            <Link
+              href={`/builds/${harness.build.id}/${CHOICE_ASKS[school].stage}`}
+              onClick={onLeave}
+              className="text-woad underline"
+            >
+              Go there
+            </Link>
+          </li>
+        ))}
+      </ul>
     </section>
   )
 }
@@ -199,7 +307,7 @@ export function ChoicesDialog({ onClose }: { readonly onClose: () => void }) {
       onClose={onClose}
       title="Choices"
       description="Where there is more than one good way, say which is yours. Each can be undone."
-      footer={<Unfitting />}
+      footer={<Unfitting onLeave={onClose} />}
     >
       <Tabs.Root value={tab} onValueChange={setTab}>
         <div className="mb-3 flex flex-wrap items-center gap-1">
@@ -219,7 +327,8 @@ export function ChoicesDialog({ onClose }: { readonly onClose: () => void }) {
         </div>
         <Tabs.Content value={BUILD} className="space-y-3">
           <Schools groupId={undefined} />
-          <BlindHeader />
+          <BlindHeaders />
+          <Settings />
         </Tabs.Content>
         {groups.map((group) => (
           <Tabs.Content key={group.id} value={group.id} className="space-y-3">

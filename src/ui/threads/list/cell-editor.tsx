@@ -1,13 +1,13 @@
 'use client'
 
-import { useMemo, useRef } from 'react'
+import { useRef } from 'react'
 import { parkEdit } from '@/core/build/choose'
 import { portKey } from '@/core/build/refs'
-import { candidatesFor } from '@/core/harness/candidates'
 import type { LeadRow } from '@/core/sheet/lead-rows'
 import { candidateText } from '@/core/wording/candidate-text'
 import { useActions, useHarness } from '@/ui/build/context'
 import { isOpen, usePlug } from '../plug'
+import { useAnswers } from '../use-answers'
 
 const FIELD = 'h-full w-full bg-linen px-1 outline-2 -outline-offset-2 outline-woad'
 
@@ -22,7 +22,7 @@ export function GoesEditor({ row, onDone }: EditorProps) {
   const harness = useHarness()
   const { dispatch } = useActions()
   const plug = usePlug()
-  const candidates = useMemo(() => candidatesFor(harness, row.ref).filter(isOpen), [harness, row.ref])
+  const candidates = useAnswers(row.ref).answers.filter(isOpen)
   const choose = (value: string) => {
     const candidate = candidates.find(({ to }) => portKey(to) === value)
     if (candidate !== undefined) plug(row.ref, candidate.to)
