@@ -10,6 +10,7 @@ import { buildSync } from 'esbuild'
 import { SaveSchema } from '../src/core/build/edit-schema'
 import { BuildSchema } from '../src/core/build/schema'
 import { PartsFileSchema } from '../src/core/formats/parts-file'
+import { ExplainSchema, FiguresSchema } from '../src/core/formats/figures-schema'
 import { ReportSchema } from '../src/core/formats/report-schema'
 import { NameStateSchema, NewBuildSchema, PackSaveSchema, PartSaveSchema } from '../src/core/formats/request-schema'
 import { derive } from '../src/core/harness/derive'
@@ -28,12 +29,21 @@ const schemas = {
   validateSave: SaveSchema,
   validateNewBuild: NewBuildSchema,
   validateReport: ReportSchema,
+  validateFigures: FiguresSchema,
+  validateExplanation: ExplainSchema,
   validatePackSave: PackSaveSchema,
   validatePartsFile: PartsFileSchema,
   validatePartSave: PartSaveSchema,
   validateNameState: NameStateSchema,
 }
-const published = { 'build-1': BuildSchema, 'part-1': PartSchema, 'parts-1': PartsFileSchema, 'check-1': ReportSchema }
+const published = {
+  'build-1': BuildSchema,
+  'part-1': PartSchema,
+  'parts-1': PartsFileSchema,
+  'check-1': ReportSchema,
+  'figures-1': FiguresSchema,
+  'explain-1': ExplainSchema,
+}
 
 interface Split {
   readonly schema: unknown

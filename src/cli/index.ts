@@ -3,6 +3,7 @@ import { parseArgs, type ParseArgsConfig } from 'node:util'
 import { LoomError } from '../core/errors'
 import { canonicalJson } from '../core/formats/canonical'
 import { tooLarge } from '../core/formats/json-text'
+import { explanationOf, figuresOf } from '../core/formats/figures'
 import { reportOf } from '../core/formats/report'
 import type { Report } from '../core/formats/report-schema'
 import { LIMITS } from '../core/formats/schema-kit'
@@ -127,13 +128,25 @@ function brightnessNamed(text: string): number {
 
 function explain(args: readonly string[]): number {
   const { values, words } = argsOf(args, {
-    text: 'explain FILE ITEM.PORT [--colour RRGGBB] [--brightness PERCENT]',
+    text: 'explain FILE ITEM.PORT [--colour RRGGBB] [--brightness PERCENT] [--json]',
     wordCount: 2,
-    options: { colour: { type: 'string', default: 'ffffff' }, brightness: { type: 'string', default: '100' } },
+    options: {
+      colour: { type: 'string', default: 'ffffff' },
+      brightness: { type: 'string', default: '100' },
+      json: { type: 'boolean' },
+    },
   })
   const glow = { ...colourNamed(String(values.colour)), brightness: brightnessNamed(String(values.brightness)) }
   const harness = derive(readBuild(readFile(words[0]!)), glow)
-  for (const line of explainLines(harness, portNamed(harness, words[1]!))) console.log(line)
+  const at = portNamed(harness, words[1]!)
+  if (values.json === true) process.stdout.write(canonicalJson(explanationOf(harness, at)))
+  else for (const line of explainLines(harness, at)) console.log(line)
+  return EXIT_CLEAN
+}
+
+function figures(args: readonly string[]): number {
+  const { words } = argsOf(args, { text: 'figures FILE --json', wordCount: 1, options: { json: { type: 'boolean' } } })
+  process.stdout.write(canonicalJson(figuresOf(derive(readBuild(readFile(words[0]!))))))
   return EXIT_CLEAN
 }
 
@@ -212,7 +225,7 @@ async function weaveBuild(args: readonly string[]): Promise<number> {
 }
 
 type Verb = (args: readonly string[]) => number | Promise<number>
-const VERBS: Readonly<Record<string, Verb>> = { check, explain, weave: weaveBuild, export: exportTo }
+const VERBS: Readonly<Record<string, Verb>> = { check, explain, figures, weave: weaveBuild, export: exportTo }
 
 async function main([verb = '', ...args]: readonly string[]): Promise<number> {
   try {

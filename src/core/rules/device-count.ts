@@ -1,20 +1,12 @@
-import { hangingOn, type Hanging } from '../harness/below'
+import { deviceCounts, type DeviceCount } from '../harness/device-counts'
 import type { Harness } from '../harness/derive'
-import type { RelationOf } from '../parts/schema'
 import { exceeds } from '../units/compare'
 import { movesOf } from './mend'
 import { defineRule } from './rule'
 
-/** Whether a device counts under this limit: by what it is to the outlet, and by its variant. */
-function counts({ service, variant }: RelationOf<'limit'>, { placed, hasMotor, hasLight }: Hanging): boolean {
-  if (service === 'motor' && !hasMotor) return false
-  if (service === 'light' && !hasLight) return false
-  return variant === undefined || placed.port.connector.variant === variant
-}
-
-function subjectOf(harness: Harness, itemId: string, portIds: readonly string[], name: string | undefined): string {
-  const [only] = portIds
-  if (only !== undefined && portIds.length === 1) return harness.name({ itemId, portId: only })
+function subjectOf(harness: Harness, { at, itemId, limit: { name } }: DeviceCount): string {
+  const [only] = at
+  if (only !== undefined && at.length === 1) return harness.name(only)
   return `${harness.items.find((item) => item.id === itemId)!.mark} ${name ?? 'outlets together'}`
 }
 
@@ -37,29 +29,20 @@ export const deviceCount = defineRule({
     },
   },
   check: (harness, say) =>
-    harness.items.flatMap((item) =>
-      harness.factsOfItem(item.id).all.limit.flatMap((limit) => {
-        const { mostDeviceCount, variant } = limit
-        if (mostDeviceCount === undefined) return []
-        const places = limit.holds === 'together' ? [limit.ports] : limit.ports.map((portId) => [portId])
-        return places.map((portIds) => {
-          const refs = portIds.map((portId) => ({ itemId: item.id, portId }))
-          const hanging = refs.flatMap((ref) => hangingOn(harness, ref)).filter((device) => counts(limit, device))
-          const at = [...refs, ...hanging.map(({ placed }) => placed.ref)]
-          if (hanging.length === 0) return say.notApplicable(refs)
-          if (!exceeds(hanging.length, mostDeviceCount.value)) return say.holds(at)
-          const params = {
-            subject: subjectOf(harness, item.id, portIds, limit.name),
-            deviceCount: hanging.length,
-            leads: hanging.map(({ placed }) => placed.item.mark),
-            limitCount: mostDeviceCount.value,
-          }
-          return variant === undefined
-            ? say.found('over', at, params)
-            : say.found('overOfKind', at, { ...params, variant })
-        })
-      }),
-    ),
+    deviceCounts(harness).map((count) => {
+      const { devices, mostCount, limit } = count
+      const at = [...count.at, ...devices.map(({ placed }) => placed.ref)]
+      if (devices.length === 0) return say.notApplicable(count.at)
+      if (!exceeds(devices.length, mostCount)) return say.holds(at)
+      const params = {
+        subject: subjectOf(harness, count),
+        deviceCount: devices.length,
+        leads: devices.map(({ placed }) => placed.item.mark),
+        limitCount: mostCount,
+      }
+      const { variant } = limit
+      return variant === undefined ? say.found('over', at, params) : say.found('overOfKind', at, { ...params, variant })
+    }),
   mends: (harness, finding) =>
     finding.at
       .filter((ref) => harness.port(ref).port.side === 'takes')

@@ -13,6 +13,8 @@ export declare const validatePart: Validator
 export declare const validateSave: Validator
 export declare const validateNewBuild: Validator
 export declare const validateReport: Validator
+export declare const validateFigures: Validator
+export declare const validateExplanation: Validator
 export declare const validatePackSave: Validator
 export declare const validatePartsFile: Validator
 export declare const validatePartSave: Validator
