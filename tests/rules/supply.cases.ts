@@ -337,11 +337,12 @@ export const supplyCases: readonly Case[] = [
   { rule: 'bare-contacts', what: 'free and live', build: row('plain'), wanted: 'bare', params: { port: 'F1 clip' } },
 
   { rule: 'feed-missing', what: 'both leads fed', build: twoLeads('B_1'), wanted: 'holds' },
+  { rule: 'feed-missing', what: 'one of two still loose: said elsewhere', build: twoLeads(''), wanted: 'holds' },
   { rule: 'feed-missing', what: 'all loose: said elsewhere', build: on(['B1: two-feeds']), wanted: 'notApplicable' },
   {
     rule: 'feed-missing',
-    what: 'one of two',
-    build: twoLeads(''),
+    what: 'one of two, the other on a cable that goes nowhere',
+    build: on(['S1: supply-550', 'X1: crimped', 'B1: two-feeds'], ['B1.supply1 > S1.A_1', 'B1.supply2 > X1.out']),
     wanted: 'oneOfTwo',
     params: { box: 'B1', lead: 'B1 supply lead 2' },
   },

@@ -63,6 +63,7 @@ const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
   covered: ofChoices('covered', isItem),
   blindHeaders: ofChoices('blindHeaders', atItem),
   lightOwners: ofChoices('lightOwners', atItem),
+  portTrials: ofChoices('portTrials', atItem),
   air: ofChoices('air', isItem),
   curves: ofChoices('curves', atItem),
 }

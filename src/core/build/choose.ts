@@ -1,6 +1,6 @@
 import type { PortRef } from '../formats/schema-kit'
 import type { About, Choice, ChoiceList, SingleEdit } from './edit-schema'
-import type { Air, Place } from './schema'
+import type { Air, DeclaredModel, Place } from './schema'
 import type { SCHOOLS } from './schools'
 
 type LightOwner = (typeof SCHOOLS.light)[number]
@@ -23,6 +23,14 @@ export const blindEdit = (at: PortRef, reason: string | null): SingleEdit =>
 /** Says who rules the light on this lead by itself; null leaves it to its group or the build. */
 export const lightOwnerEdit = (at: PortRef, owner: LightOwner | null): SingleEdit =>
   owner === null ? unchoose('lightOwners', at) : choose({ list: 'lightOwners', entry: { at, owner } })
+
+/** Says whether a port worked when it was tried; null forgets the trial. */
+export const trialEdit = (at: PortRef, worked: boolean | null): SingleEdit =>
+  worked === null ? unchoose('portTrials', at) : choose({ list: 'portTrials', entry: { at, worked } })
+
+/** Says which model a box is told it drives; null says nothing of it any more. */
+export const modelEdit = (at: PortRef, model: Omit<DeclaredModel, 'at'> | null): SingleEdit =>
+  model === null ? unchoose('declaredModels', at) : choose({ list: 'declaredModels', entry: { at, ...model } })
 
 /** States that a motor runs at full speed on purpose; null takes it back. */
 export const flatOutEdit = (at: PortRef, reason: string | null): SingleEdit =>

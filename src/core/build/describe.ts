@@ -16,6 +16,7 @@ export const CHOICE_WORDS: Readonly<Record<ChoiceList, string>> = {
   covered: 'contact cover',
   blindHeaders: 'blind CPU header',
   lightOwners: 'owner of the light',
+  portTrials: 'trial of the port',
   air: 'air',
   curves: 'curve',
   places: 'place',
@@ -56,6 +57,8 @@ export function choiceValue(choice: Choice): string {
     case 'flatOut':
     case 'blindHeaders':
       return choice.entry.reason
+    case 'portTrials':
+      return choice.entry.worked ? 'worked' : 'did not work'
     case 'lightOwners':
       return schoolWord('light', choice.entry.owner)
     case 'syncSettings':

@@ -144,6 +144,7 @@ function* referenceFaults(build: Build): Generator<Fault> {
     'flatOut',
     'blindHeaders',
     'lightOwners',
+    'portTrials',
     'syncSettings',
     'declaredModels',
     'curves',

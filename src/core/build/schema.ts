@@ -126,12 +126,15 @@ export const ModeSchema = strict({ at: PortRefSchema, mode: oneOf(HEADER_MODES) 
 export const ParkedSchema = strict({ at: PortRefSchema, reason: Name })
 /** A CPU header that is left without a report on purpose; the firmware is told to ignore it. */
 export const BlindHeaderSchema = strict({ at: PortRefSchema, reason: Name })
+/** A USB port that somebody tried with the machine running, and whether it worked. */
+export const PortTrialSchema = strict({ at: PortRefSchema, worked: Type.Boolean() })
 /** Who is to rule the light that this lead feeds, whatever was chosen for its group or the build. */
 export const LightOwnerSchema = strict({ at: PortRefSchema, owner: oneOf(SCHOOLS.light) })
 /** A motor that is meant to run at full speed, uncommanded. */
 export const FlatOutSchema = strict({ at: PortRefSchema, reason: Name })
 export const SyncSettingSchema = strict({ at: PortRefSchema, isOn: Type.Boolean() })
 export const DeclaredModelSchema = strict({ at: PortRefSchema, model: Name, ledCount: Count, unitCount: Count })
+export type DeclaredModel = ModelOf<typeof DeclaredModelSchema>
 export const AddressSchema = strict({ itemId: Id, addressNumber: Count })
 /** How a case is to breathe: the speed its fans are planned at, and what filters and grilles leave of their free flow. */
 export const AirSchema = strict({
@@ -177,6 +180,7 @@ const ChoicesSchema = strict({
   air: Type.Optional(listOf(AirSchema, LIMITS.itemsPerBuild)),
   curves: Type.Optional(listOf(CurveSchema, 256)),
   lightOwners: Type.Optional(listOf(LightOwnerSchema, LIMITS.threadsPerBuild)),
+  portTrials: Type.Optional(listOf(PortTrialSchema, LIMITS.threadsPerBuild)),
   blindHeaders: Type.Optional(listOf(BlindHeaderSchema, LIMITS.itemsPerBuild)),
   /** Of older files: holds for the CPU header of every board. */
   cpuHeaderBlindReason: Type.Optional(Name),

@@ -2,7 +2,6 @@ import type { PortRef } from '../formats/schema-kit'
 import { hangingOn } from '../harness/below'
 import type { Budget } from '../harness/budgets'
 import type { Harness } from '../harness/derive'
-import { deviceCounts } from '../harness/device-counts'
 import { circuitOf, lightVoltsIn, voltsAt } from '../harness/electric'
 import type { Line, PlacedLight } from '../harness/lights'
 import { occupancyOf } from '../harness/occupancy'
@@ -124,7 +123,7 @@ function deviceFigures(harness: Harness): Figures['devices'] {
 }
 
 function limitFigures(harness: Harness): Figures['deviceLimits'] {
-  return deviceCounts(harness).map(({ at, limit, devices, mostCount }) => ({
+  return harness.deviceCounts().map(({ at, limit, devices, mostCount }) => ({
     subject: limit.name ?? at.map((ref) => harness.name(ref)).join(', '),
     at,
     ...(limit.variant === undefined ? {} : { variant: limit.variant }),

@@ -17,7 +17,8 @@ import type { PlacedPort } from './wiring'
 
 /**
  * Best first. `here` is where the lead is plugged now; `unfed` a port that nothing feeds yet; `short` one that the lead
- * does not reach; `ring` one the lead itself feeds; `mind` and `stop` ports where a rule would say so once it is plugged.
+ * does not reach; `ring` one the lead itself feeds; `mind` and `stop` ports where a rule would say so once it is plugged;
+ * `unfinished` one that is right, but asks for something else to be plugged as well.
  */
 export const VERDICTS = [
   'here',
@@ -27,6 +28,7 @@ export const VERDICTS = [
   'unfed',
   'tight',
   'mind',
+  'unfinished',
   'short',
   'over',
   'stop',
@@ -156,6 +158,11 @@ function isLastForCpu(harness: Harness, { placed: lead }: Lead, to: PlacedPort):
   return loose.length === 1 && loose[0]!.item.id === lead.item.id
 }
 
+function trialOf(harness: Harness, { ref }: PlacedPort): 'yes' | 'no' | 'open' {
+  const worked = harness.choices.trialAt(ref)
+  return worked === undefined ? 'open' : worked ? 'yes' : 'no'
+}
+
 /** Whether a box works as it stands: one that misses its program, or waits for a tach that nobody gives, does not yet. */
 function isReady(harness: Harness, lead: PlacedPort, to: PlacedPort): boolean {
   const drives = to.facts.all.drives.filter(({ outlets }) => outlets.includes(to.port.id))
@@ -195,6 +202,8 @@ export function candidatesFor(harness: Harness, leadRef: PortRef): readonly Cand
     const rank = [
       VERDICTS.indexOf(candidate.verdict),
       candidate.lost.length,
+      // One that failed when it was tried comes last, one that worked first.
+      { yes: 0, open: 1, no: 2 }[trialOf(harness, to)],
       isReady(harness, placed, to) ? 0 : 1,
       isFar,
       isLastForCpu(harness, lead, to) ? 0 : 1,

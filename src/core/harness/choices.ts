@@ -13,6 +13,8 @@ export interface ChoicesBy {
   /** Whether the setting that makes the box follow this input is made; undefined where nobody has said. */
   readonly syncAt: (ref: PortRef) => boolean | undefined
   readonly curveAt: (ref: PortRef) => Curve | undefined
+  /** Whether a port worked when somebody tried it. */
+  readonly trialAt: (ref: PortRef) => boolean | undefined
   /** Why a CPU header is left without a report on purpose. */
   readonly blindReasonAt: (ref: PortRef) => string | undefined
   readonly isCovered: (ref: PortRef) => boolean
@@ -31,6 +33,7 @@ export function indexChoices({ choices, places }: Build): ChoicesBy {
   const flatOut = byPort(choices.flatOut)
   const syncs = byPort(choices.syncSettings)
   const curves = byPort(choices.curves)
+  const trials = byPort(choices.portTrials)
   const blind = byPort(choices.blindHeaders)
   const covered = new Set((choices.covered ?? []).map(portKey))
   const addresses = new Map((choices.addresses ?? []).map((entry) => [entry.itemId, entry.addressNumber]))
@@ -41,6 +44,7 @@ export function indexChoices({ choices, places }: Build): ChoicesBy {
     flatOutReasonAt: (ref) => flatOut.get(portKey(ref))?.reason,
     syncAt: (ref) => syncs.get(portKey(ref))?.isOn,
     curveAt: (ref) => curves.get(portKey(ref)),
+    trialAt: (ref) => trials.get(portKey(ref))?.worked,
     blindReasonAt: (ref) => blind.get(portKey(ref))?.reason ?? choices.cpuHeaderBlindReason,
     isCovered: (ref) => covered.has(portKey(ref)),
     numberOf: (itemId) => numbers.get(itemId),

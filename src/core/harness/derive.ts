@@ -4,6 +4,7 @@ import type { PortRef } from '../formats/schema-kit'
 import { FULL_WHITE, type Glow } from '../physics/led'
 import { deriveBudgets, type Budget } from './budgets'
 import { indexChoices, type ChoicesBy } from './choices'
+import { deviceCounts, type DeviceCount } from './device-counts'
 import { deriveLights, type Lights } from './lights'
 import { makeLoads, type Loads } from './loads'
 import { makeNets, type Nets } from './nets'
@@ -24,6 +25,9 @@ export interface Harness extends Wiring {
   readonly loads: Loads
   readonly budgets: readonly Budget[]
   readonly budgetsAt: (ref: PortRef) => readonly Budget[]
+  /** Every limit of devices, with what counts against it. */
+  readonly deviceCounts: () => readonly DeviceCount[]
+  readonly deviceCountsAt: (ref: PortRef) => readonly DeviceCount[]
   /** The start-up surge at every limit that carries a motor. */
   readonly surges: () => readonly Surge[]
   readonly surgeOf: (budget: Budget) => Surge | undefined
@@ -57,6 +61,10 @@ export function derive(build: Build, glow: Glow = FULL_WHITE): Harness {
   const byPort = lazily(() =>
     listBy(budgets.flatMap((budget) => budget.at.map((ref) => [portKey(ref), budget] as const))),
   )
+  const counts = lazily(() => deviceCounts(wiring))
+  const countsByPort = lazily(() =>
+    listBy(counts().flatMap((count) => count.at.map((ref) => [portKey(ref), count] as const))),
+  )
   const places = lazily(() => derivePlaces(wiring))
   const placeById = lazily(() => new Map(places().map((placed) => [placed.item.id, placed])))
   const surges = lazily(() => surgesOf(wiring, budgets))
@@ -70,6 +78,8 @@ export function derive(build: Build, glow: Glow = FULL_WHITE): Harness {
     loads,
     budgets,
     budgetsAt: (ref) => byPort().get(portKey(ref)) ?? [],
+    deviceCounts: counts,
+    deviceCountsAt: (ref) => countsByPort().get(portKey(ref)) ?? [],
     surges,
     surgeOf: (budget) => surgeByBudget().get(budget),
     speed: lazily(() => deriveSpeed(wiring, nets, choices)),

@@ -9,6 +9,8 @@ import type { Wiring } from './wiring'
 export interface Surge {
   readonly budget: Budget
   readonly peakAmps: number
+  /** What is drawn from each moment on, in ms after power-on. */
+  readonly course: readonly { readonly fromMs: number; readonly amps: number }[]
   /** The peak by what is known: motors without a start current counted at their running one. */
   readonly leastPeakAmps: number
   /** The stated peak, or the limit where none is stated. */
@@ -37,6 +39,12 @@ function delayOf(wiring: Wiring, at: PortRef): number {
     if (drives?.staggerMs !== undefined) return drives.outlets.indexOf(port.id) * drives.staggerMs.value
   }
   return 0
+}
+
+/** The surge as steps: what is drawn just after each moment at which something changes. */
+function courseOf({ points }: ReturnType<typeof surge>): Surge['course'] {
+  const after = points.filter(({ timeMs }, index) => points[index + 1]?.timeMs !== timeMs)
+  return after.map(({ timeMs, amps }) => ({ fromMs: timeMs, amps }))
 }
 
 /** The start-up surge at every limit that carries a motor. */
@@ -69,12 +77,14 @@ export function surgesOf(wiring: Wiring, budgets: readonly Budget[]): readonly S
       return [{ startAmps, startMs: ESTIMATE_MS, runningAmps, delayMs, shape: 'full', isEstimate: true }]
     })
     const atLeast = starts.map((start) => (start.isEstimate ? { ...start, startAmps: start.runningAmps } : start))
+    const whole = surge(starts)
     const most = budget.mostPeakAmps ?? budget.limit
     const weak = budget.terms.some((term) => term.isWeak) || (most !== undefined && isWeak(most))
     return [
       {
         budget,
-        peakAmps: surge(starts).peakAmps,
+        peakAmps: whole.peakAmps,
+        course: courseOf(whole),
         leastPeakAmps: surge(atLeast).peakAmps,
         mostAmps: most?.value,
         estimated,

@@ -5,6 +5,7 @@ import { exceeds, inOrder } from '../units/compare'
 import { above } from './above'
 import { withMore, type Budget, type Sum } from './budgets'
 import type { Harness } from './derive'
+import type { DeviceCount } from './device-counts'
 import type { Term } from './draw'
 
 /** More than this many of one thing are never asked for. */
@@ -50,7 +51,7 @@ function roomIn(budget: Budget, terms: readonly Term[]): Room {
 
 /**
  * What if one more of the thing with this lead hung on this port: room at every limit up to the sources, nearest first.
- * Only amps are asked; plugs and devices that a port takes are the candidates' question.
+ * Only amps are asked; how many devices the port takes by count is asked by countRoomFor.
  */
 export function roomFor(harness: Harness, lead: PortRef, to: PortRef): readonly Room[] {
   return railsOf(harness.port(lead).port).flatMap((rail) => {
@@ -58,6 +59,21 @@ export function roomFor(harness: Harness, lead: PortRef, to: PortRef): readonly 
     const terms = harness.loads.into(lead, rail).filter(({ at }) => at.itemId === lead.itemId)
     return terms.length === 0 ? [] : above(harness, to, rail).budgets.map((budget) => roomIn(budget, terms))
   })
+}
+
+/** How many more devices like this one a port takes by count; undefined where nobody counts there. */
+export function countRoomFor(harness: Harness, lead: PortRef, to: PortRef): number | undefined {
+  const { port, facts } = harness.port(lead)
+  const hasMotor = facts.all.motor.some((motor) => motor.port === port.id)
+  const hasLight = facts.all.light.some(({ input }) => input === port.id)
+  const isCounted = ({ limit: { service, variant } }: DeviceCount) =>
+    (service === undefined || (service === 'motor' ? hasMotor : hasLight)) &&
+    (variant === undefined || variant === port.connector.variant)
+  const rooms = harness
+    .deviceCountsAt(to)
+    .filter(isCounted)
+    .map(({ mostCount, devices }) => Math.max(0, mostCount - devices.length))
+  return rooms.length === 0 ? undefined : Math.min(...rooms)
 }
 
 /** The limit that is reached first: the fewest more before it is over, then before it is tight. */

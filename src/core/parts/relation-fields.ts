@@ -7,6 +7,7 @@ type Option = readonly [value: string, words: string]
 export type RelationField = { readonly key: string; readonly label: string; readonly isNeeded?: boolean } & (
   | { readonly fill: 'port' | 'ports'; readonly side?: 'takes' | 'gives' }
   | { readonly fill: 'wires' | 'wire' | 'text' | 'flag' }
+  | { readonly fill: 'models' }
   | { readonly fill: 'figure'; readonly unit: string }
   | { readonly fill: 'choice'; readonly options: readonly Option[] }
 )
@@ -192,6 +193,7 @@ export const RELATION_FORMS: Readonly<Record<Relation['type'], RelationForm>> = 
       flag('together', 'the same for all of them'),
       flag('needsProgram', 'needs its program'),
       flag('waitsForTach', 'waits until a fan reports'),
+      { key: 'models', label: 'knows the models', fill: 'models' },
       figure('driveMilliamps', 'its PWM output gives', 'mA'),
       figure('staggerMs', 'starts one after another by', 'ms'),
     ],

@@ -120,6 +120,8 @@ const DrivesSchema = strict({
   together: Type.Boolean(),
   waitsForTach: Type.Optional(Type.Boolean()),
   needsProgram: Type.Optional(Type.Boolean()),
+  /** Models that its program knows by name, with the LEDs of one unit: what a light of another maker is declared as. */
+  models: Type.Optional(listOf(strict({ name: Name, ledCount: Count }), 64)),
   driveMilliamps: Type.Optional(Milliamps),
   staggerMs: Type.Optional(Milliseconds),
 })

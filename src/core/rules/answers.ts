@@ -19,11 +19,26 @@ const VOLTS: readonly string[] = ['light-voltage', 'device-voltage']
 
 const SUMS: readonly string[] = ['current-budget', 'power-budget', 'usb-load']
 
+/** Rules that say what is still missing, and not that something is wrong where it is. */
+const STILL_MISSING: readonly string[] = [
+  'box-waits-for-tach',
+  'cpu-header-tach',
+  'extra-feed',
+  'feed-missing',
+  'lead-loose',
+  'ports-run-out',
+  'usb-reaches',
+]
+const isStillMissing = ({ ruleId, messageId }: Finding) =>
+  STILL_MISSING.includes(ruleId) || (ruleId === 'light-source' && messageId === 'none')
+
 /** The verdict on a stop or a mind that would come: of a sum and of a length there is a word for it. */
-function verdictOf({ ruleId, severity }: Finding): Verdict {
+function verdictOf(finding: Finding): Verdict {
+  const { ruleId, severity } = finding
   if (severity === 'mind') return SUMS.includes(ruleId) ? 'tight' : 'mind'
   if (SUMS.includes(ruleId)) return 'over'
   if (VOLTS.includes(ruleId)) return 'volts'
+  if (isStillMissing(finding)) return 'unfinished'
   return ruleId === 'lead-reaches' ? 'short' : 'stop'
 }
 

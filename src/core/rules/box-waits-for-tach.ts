@@ -1,4 +1,48 @@
-import { defineRule } from './rule'
+import { insertEdit, type Piece } from '../build/rewire'
+import type { PortRef } from '../formats/schema-kit'
+import type { Harness } from '../harness/derive'
+import { givesPulses } from '../harness/tach'
+import type { PlacedPort } from '../harness/wiring'
+import { TEMPLATE_PIECES } from '../templates/pieces'
+import { defineRule, type Mend } from './rule'
+
+const MOST_MENDS = 2
+
+/** Fans with a tach that may come: loose ones first, then those that no CPU header depends on. */
+function fansFor(harness: Harness, outlet: PortRef): readonly PlacedPort[] {
+  const isBusy = ({ ref }: PlacedPort) =>
+    harness.across(ref).some(({ port, item }) => port.role === 'cpu' || item.id === outlet.itemId)
+  const fans = harness.ports.filter(
+    (lead) => givesPulses(lead) && lead.port.wires.includes('12v') && lead.item.id !== outlet.itemId && !isBusy(lead),
+  )
+  const isLoose = ({ ref }: PlacedPort) => harness.threadsAt(ref).length === 0
+  return [...fans.filter(isLoose), ...fans.filter((lead) => !isLoose(lead))]
+}
+
+/** A splitter that lies loose, or one more to buy. */
+function splitters(harness: Harness): readonly { readonly piece: Piece; readonly name: string }[] {
+  const isSplitter = (itemId: string) => harness.factsOfItem(itemId).all.reports.length > 0
+  const isLoose = (itemId: string) =>
+    harness.factsOfItem(itemId).part.ports.every(({ id: portId }) => harness.threadsAt({ itemId, portId }).length === 0)
+  const owned = harness.items
+    .filter(({ id }) => isSplitter(id) && isLoose(id))
+    .map((item) => ({ piece: { item }, name: item.mark }))
+  const [toBuy] = TEMPLATE_PIECES.filter(({ inside }) => inside.some(({ type }) => type === 'reports'))
+  return toBuy === undefined ? owned : [...owned, { piece: { part: toBuy, stock: 'toBuy' }, name: toBuy.name }]
+}
+
+/** The command led on by a splitter, whose reporting leg holds a real fan: the box then hears it and drives. */
+function wakes(harness: Harness, outlet: PortRef): readonly Mend[] {
+  const [fan] = fansFor(harness, outlet)
+  const [lead] = harness.across(outlet).map(({ ref }) => ref)
+  if (fan === undefined || lead === undefined) return []
+  return splitters(harness).flatMap(({ piece, name }): readonly Mend[] => {
+    const edit = insertEdit(harness.build, { leads: [fan.ref, lead], to: outlet, piece })
+    if (edit === undefined) return []
+    const params = { part: name, lead: harness.name(lead), port: harness.name(outlet), fan: harness.name(fan.ref) }
+    return [{ messageId: 'wake', params, edit }]
+  })
+}
 
 /** Boxes that stay silent until one of their fans turns. */
 export const boxWaitsForTach = defineRule({
@@ -28,5 +72,5 @@ export const boxWaitsForTach = defineRule({
         return say.found('silent', used, { box: item.mark, leads })
       }),
     ),
-  mends: () => [],
+  mends: (harness, { at }) => at.flatMap((outlet) => wakes(harness, outlet)).slice(0, MOST_MENDS),
 })

@@ -1,4 +1,4 @@
-import { deviceCounts, type DeviceCount } from '../harness/device-counts'
+import type { DeviceCount } from '../harness/device-counts'
 import type { Harness } from '../harness/derive'
 import { exceeds } from '../units/compare'
 import { movesOf } from './mend'
@@ -29,7 +29,7 @@ export const deviceCount = defineRule({
     },
   },
   check: (harness, say) =>
-    deviceCounts(harness).map((count) => {
+    harness.deviceCounts().map((count) => {
       const { devices, mostCount, limit } = count
       const at = [...count.at, ...devices.map(({ placed }) => placed.ref)]
       if (devices.length === 0) return say.notApplicable(count.at)

@@ -63,10 +63,12 @@ export const feedMissing = defineRule({
         const params = { lead: harness.name(ref), box: item.mark }
         const othersBring = judged.some((other) => !sameRef(other.ref, ref) && other.arrives)
         if (arrives) return say.holds(at)
-        // A loose lead is in the bundle of loose leads already; here it counts once another of the box is plugged.
         const reason = isPlugged ? undefined : harness.choices.parkedReasonAt(ref)
         const leads = reason === undefined ? [] : hangingOnFeed(harness, ref).map((hung) => harness.name(hung))
         if (!othersBring && leads.length > 0) return say.found('parked', at, { ...params, leads })
+        // A needed lead that is loose is in the bundle of loose leads already.
+        const isInBundle = !isPlugged && reason === undefined && harness.port(ref).port.need === 'required'
+        if (isInBundle) return say.notApplicable(at)
         if (othersBring) return say.found('oneOfTwo', at, params)
         return isPlugged ? say.found('nothingArrives', at, params) : say.notApplicable(at)
       })

@@ -106,6 +106,7 @@ export const MEND_TEXTS = {
   moveWithSum: 'Move {lead} to {port}: it would carry {afterAmps} of {limitAmps} there.',
   plug: 'Plug {lead} into {port}.',
   reorder: 'Plug them in the order of the case: {leads}.',
+  wake: 'Put {part} between {lead} and {port}, with {fan} on the leg that reports.',
   swap: 'Let {lead} and {other} change places.',
   unplug: 'Unplug {lead} from {port}; it is loose then.',
   park: 'Leave {lead} loose on purpose.',

@@ -8,7 +8,7 @@ import { apply } from '../build/apply'
 import { sameRef } from '../build/refs'
 import type { Build } from '../build/schema'
 import { derive } from '../harness/derive'
-import { figureOf } from '../parts/make'
+import { figureOf, makeController, makeFan } from '../parts/make'
 import { findingText, mendText } from '../wording/text'
 import { check, mendsFor } from './check'
 import { RULES } from './index'
@@ -98,6 +98,57 @@ describe('findings', () => {
       'Move F4 link lead to B1 link outlet 2: it would carry 0.80 A of 3.00 A there.',
       'Move F4 link lead to B1 link outlet 3: it would carry 0.80 A of 3.00 A there.',
     ])
+  })
+
+  test('a box that waits for a tach is woken by a splitter whose reporting leg holds a real fan', () => {
+    const build = bench(
+      ['M1: board-middle', 'S1: supply-550', 'B1: waits', 'B2: box', 'Y1: splitter-2', 'F1 F2: fan-140'],
+      ['F1.fan > M1.CPU', 'B1.supply1 > S1.A_1', 'B2.supply1 > S1.A_2', 'B2.speedSync > B1.fan1'],
+      [
+        makeController({ id: 'waits', name: 'Waits', fanOutletCount: 2, waitsForTach: true, mostAmps: 2 }),
+        makeController({ id: 'box', name: 'Box', fanOutletCount: 2, speedSync: 'follow', mostAmps: 2 }),
+      ],
+    )
+    const harness = derive(build)
+    const finding = check(harness).findings.find(({ messageId }) => messageId === 'silent')!
+    const [mend] = mendsFor(harness, finding)
+    expect(mendText(mend!)).toBe(
+      'Put Y1 between B2 speed sync lead and B1 fan outlet 1, with F2 on the leg that reports.',
+    )
+    const after = apply(build, mend!.edit).build
+    expect(after.threads.map(({ from, to }) => `${from.itemId}.${from.portId} > ${to.itemId}.${to.portId}`)).toEqual(
+      expect.arrayContaining(['f2.fan > y1.out1', 'b2.speedSync > y1.out2', 'y1.in > b1.fan1']),
+    )
+  })
+
+  test('a fan without a tach on the CPU header changes places with one that has one', () => {
+    const deaf = makeFan({ id: 'deaf', name: 'Deaf', pins: 2, sizeMm: 120, amps: 0.1 })
+    const build = bench(
+      ['M1: board-middle', 'F1: deaf', 'F2: fan-140'],
+      ['F1.fan > M1.CPU', 'F2.fan > M1.SYS1'],
+      [deaf],
+    )
+    const harness = derive(build)
+    const finding = check(harness).findings.find(({ messageId }) => messageId === 'blind')!
+    expect(mendsFor(harness, finding).map(mendText)).toEqual(['Let F2 and F1 change places.'])
+  })
+
+  test('lights out of order are plugged in the order of the case, in a chain and on outlets', () => {
+    const chained = bench(
+      ['M1: board-middle', 'L1 L2 L3: strip-5v-30'],
+      ['L1.light > M1.LED5V', 'L2.light > L1.lightOut', 'L3.light > L2.lightOut'],
+    )
+    const build = { ...chained, places: [3, 1, 2].map((number, i) => ({ itemId: `l${i + 1}`, number })) }
+    const harness = derive(build)
+    const finding = check(harness).findings.find(({ ruleId }) => ruleId === 'light-order')!
+    const [mend] = mendsFor(harness, finding)
+    const after = apply(build, mend!.edit).build
+    expect(after.threads.map(({ from, to }) => `${from.itemId} > ${to.itemId}`)).toEqual([
+      'l2 > m1',
+      'l3 > l2',
+      'l1 > l3',
+    ])
+    expect(check(derive(after)).findings.some(({ ruleId }) => ruleId === 'light-order')).toBe(false)
   })
 
   /** What follows when a lead is unplugged: it is loose, and what it fed, drove or reported to goes without. */
@@ -234,6 +285,7 @@ describe('the registry', () => {
     'budget-outcome.ts',
     'check.ts',
     'index.ts',
+    'mend-all.ts',
     'mend.ts',
     'of-choice.ts',
     'preview.ts',

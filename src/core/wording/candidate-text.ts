@@ -109,7 +109,9 @@ function firstRaised(candidate: Candidate | Answer): string | undefined {
 export function candidateText(harness: Harness, lead: PortRef, candidate: Candidate): string {
   const lost = candidate.lost.map((wire) => LOST_WORDS[wire]).filter((words) => words !== undefined)
   const reach = reachWords(candidate)
-  const withLost = (text: string) => [text, ...(reach === undefined ? [] : [reach]), ...lost].join('; ')
+  const worked = harness.choices.trialAt(candidate.to)
+  const trial = worked === undefined ? [] : [worked ? 'worked when tried' : 'did not work when tried']
+  const withLost = (text: string) => [text, ...trial, ...(reach === undefined ? [] : [reach]), ...lost].join('; ')
   switch (candidate.verdict) {
     case 'here':
       return ['plugged here now', ...(reach === undefined ? [] : [reach])].join('; ')
@@ -125,6 +127,7 @@ export function candidateText(harness: Harness, lead: PortRef, candidate: Candid
       return withLost(`${sumWords(candidate)}: over the limit`)
     case 'mind':
     case 'stop':
+    case 'unfinished':
       return withLost(firstRaised(candidate) ?? sumWords(candidate))
     case 'unfed':
       return withLost('fits, but nothing feeds this port yet')
@@ -164,6 +167,8 @@ export function candidateShortText(harness: Harness, lead: PortRef, candidate: C
       return 'a mind follows'
     case 'stop':
       return 'a stop follows'
+    case 'unfinished':
+      return 'more to plug then'
     case 'unfed':
       return 'not fed yet'
     case 'short':

@@ -1,8 +1,16 @@
+import type { Budget } from '@/core/harness/budgets'
 import type { Harness } from '@/core/harness/derive'
 import type { Preview } from '@/core/rules/preview'
 import { SEVERITIES } from '@/core/rules/rule'
+import { unitOfSum } from '@/core/wording/sum-text'
 import { countOf, findingText } from '@/core/wording/text'
 import { SeverityMark } from './severity'
+
+function spanText(before: Budget, after: Budget): string {
+  const { unit, perAmp } = unitOfSum(after)
+  const show = (amps: number | undefined) => (amps === undefined ? '?' : (amps * perAmp).toFixed(2))
+  return `${show(before.knownAmps)} to ${show(after.knownAmps)} of ${show(after.limit?.value)} ${unit}`
+}
 
 const MOST_RAISED = 2
 const MOST_SUMS = 3
@@ -21,8 +29,7 @@ export function PreviewLine({ harness, preview }: { readonly harness: Harness; r
       {gone.length > 0 && <span className="block">clears {gone.join(', ')}</span>}
       {budgets.slice(0, MOST_SUMS).map(({ before, after }) => (
         <span key={before.id} className="block">
-          {before.name ?? (before.at[0] && harness.name(before.at[0]))}: {before.knownAmps.toFixed(2)} to{' '}
-          {after.knownAmps.toFixed(2)} of {after.limit?.value.toFixed(2) ?? '?'} A
+          {before.name ?? (before.at[0] && harness.name(before.at[0]))}: {spanText(before, after)}
         </span>
       ))}
       {serious.slice(0, MOST_RAISED).map((finding) => (

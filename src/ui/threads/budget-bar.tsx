@@ -16,9 +16,10 @@ const FILL_OF_STATE: Readonly<Record<BudgetState, string>> = {
  * number, and the verdict's shape.
  */
 export function BudgetBar({ bar }: { readonly bar: BarView }) {
-  const { state, look, share, boundShare, surgeShare, numbers, words } = bar
+  const { state, look, share, boundShare, surgeShare, numbers, count, words } = bar
   return (
     <span className="flex shrink-0 items-center gap-1.5 text-[13px]" title={words}>
+      {count !== undefined && <span className="whitespace-nowrap text-faded">{count}</span>}
       <span aria-hidden className="relative h-3.5 w-10">
         <span className="absolute inset-x-0 bottom-0.5 h-2 overflow-hidden rounded-full border border-seam bg-linen">
           <span className={`absolute inset-y-0 left-0 ${FILL_OF_STATE[state]}`} style={{ width: `${share * 100}%` }} />

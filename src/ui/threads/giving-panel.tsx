@@ -5,6 +5,7 @@ import { modeEdit } from '@/core/build/choose'
 import { sameRef } from '@/core/build/refs'
 import { HEADER_MODES } from '@/core/build/modes'
 import type { PlacedPort } from '@/core/harness/wiring'
+import { countLines } from '@/core/wording/count-text'
 import { useActions, useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { BudgetsOnWay } from './explain/budgets-on-way'
@@ -43,14 +44,25 @@ function UsbSum({ placed }: { readonly placed: PlacedPort }) {
   const harness = useHarness()
   const usb = harness.usb().ports.find((port) => port.placed.key === placed.key)
   if (usb === undefined) return null
-  const terms = usb.devices.map(
-    ({ lead, usb: { drawMilliamps } }) => `${harness.name(lead.ref)} ${drawMilliamps?.value ?? '?'}`,
-  )
+  const terms = usb.draws.map(({ device, milliamps }) => `${harness.name(device.lead.ref)} ${milliamps ?? '?'}`)
   return (
     <p className="rounded bg-weft px-2 py-1 text-[13px]">
       {terms.join(' + ')} = {usb.unknownCount > 0 ? 'at least ' : ''}
       {usb.knownMilliamps} mA of {usb.mostMilliamps} mA
     </p>
+  )
+}
+
+/** What is counted here: devices against what the place takes, USB ports, LEDs. */
+function Counts({ placed }: { readonly placed: PlacedPort }) {
+  const lines = countLines(useHarness(), placed.ref)
+  if (lines.length === 0) return null
+  return (
+    <ul aria-label="Counted here" className="rounded bg-weft px-2 py-1 text-[13px] tabular-nums">
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
   )
 }
 
@@ -66,6 +78,7 @@ export function GivingPanel({ placed }: { readonly placed: PlacedPort }) {
     <div className="min-h-0 space-y-2 overflow-y-auto px-3 py-2">
       <BudgetsOnWay budgets={budgets} isOpen />
       <UsbSum placed={placed} />
+      <Counts placed={placed} />
       <WhatIf at={placed.ref} />
       <Mode placed={placed} />
       {threads.length === 0 && (

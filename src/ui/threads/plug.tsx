@@ -20,13 +20,15 @@ interface Doubt {
   readonly lead: PortRef
   readonly to: PortRef
   readonly reason: string
+  /** Whether it is the wrong port for the plug, and not only one where a stop follows. */
+  readonly isForeign: boolean
 }
 
 const useDoubt = create<{ readonly doubt: Doubt | null }>(() => ({ doubt: null }))
 
-/** Ports that a lead may go into without being asked twice: no stop follows. */
+/** Ports that a lead may go into without being asked twice: nothing is wrong there, though more may have to be plugged. */
 export function isOpen({ verdict }: Candidate): boolean {
-  return ['holds', 'wouldHold', 'unknown', 'unfed', 'tight', 'mind'].includes(verdict)
+  return ['holds', 'wouldHold', 'unknown', 'unfed', 'tight', 'mind', 'unfinished'].includes(verdict)
 }
 
 /** Plugs a lead where it fits; where it does not, asks whether it is so on the real bench and must be recorded. */
@@ -38,7 +40,10 @@ export function usePlug(): (lead: PortRef, to: PortRef) => void {
     if (candidate === undefined || candidate.verdict === 'here') return
     const answer = judged(harness, lead, candidate)
     if (isOpen(answer)) dispatch(plugEdit(harness.build, lead, to))
-    else useDoubt.setState({ doubt: { lead, to, reason: candidateText(harness, lead, answer) } })
+    else {
+      const isForeign = ['misfit', 'volts', 'taken', 'ring'].includes(answer.verdict)
+      useDoubt.setState({ doubt: { lead, to, reason: candidateText(harness, lead, answer), isForeign } })
+    }
   }
 }
 
@@ -60,6 +65,11 @@ export function usePlugSeveral(): (leads: readonly PortRef[], start: PortRef) =>
   }
 }
 
+function titleOf(harness: Harness, { lead, to, isForeign }: Doubt): string {
+  const [name, port] = [harness.name(lead), harness.name(to)]
+  return isForeign ? `${name} does not belong in ${port}` : `${name} in ${port} would be a stop`
+}
+
 /** "Thread it anyway, as it is on my bench": a wrong thread can be recorded, never by accident. */
 export function DoubtDialog() {
   const harness = useHarness()
@@ -72,7 +82,7 @@ export function DoubtDialog() {
         <AlertDialog.Overlay className="fixed inset-0 z-40 bg-scrim" />
         <AlertDialog.Content className="fixed top-1/2 left-1/2 z-50 w-[min(30rem,calc(100vw-2rem))] -translate-x-1/2 -translate-y-1/2 rounded-xl border border-thread bg-cloth p-5 shadow-xl">
           <AlertDialog.Title className="font-display text-lg font-semibold">
-            {doubt !== null && `${harness.name(doubt.lead)} in ${harness.name(doubt.to)} would be a stop`}
+            {doubt !== null && titleOf(harness, doubt)}
           </AlertDialog.Title>
           <AlertDialog.Description className="mt-2">
             {doubt?.reason}. Record it only if it is plugged that way on your bench already; it stays a snag until it is

@@ -5,6 +5,7 @@ import { wantsTrial, type Answer } from '@/core/rules/answers'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { formatAlike } from '@/core/units/format'
 import { candidateShortText, candidateText } from '@/core/wording/candidate-text'
+import { portCountText } from '@/core/wording/count-text'
 import { stateWords, unitOfSum } from '@/core/wording/sum-text'
 import type { Look } from '@/ui/shared/severity'
 
@@ -18,6 +19,7 @@ export const LOOK_OF_VERDICT: Readonly<Record<Verdict, Look | undefined>> = {
   unfed: 'unknown',
   tight: 'mind',
   mind: 'mind',
+  unfinished: 'stop',
   short: 'stop',
   over: 'stop',
   stop: 'stop',
@@ -44,6 +46,8 @@ export interface BarView {
   readonly boundShare: number | undefined
   readonly surgeShare: number | undefined
   readonly numbers: string
+  /** How the port stands by count, such as `3 of 4`. */
+  readonly count?: string | undefined
   readonly words: string
 }
 
@@ -152,12 +156,15 @@ export function rowState(
   const budget = worstBudget(harness, placed)
   if (budget !== undefined) {
     const bar = barOf(harness, budget)
-    if (wrong.length === 0) return { is: 'bar', bar }
+    const count = portCountText(harness, placed.ref)
+    if (wrong.length === 0) return { is: 'bar', bar: { ...bar, count } }
     const names = wrong.map(({ from }) => harness.name(from)).join(', ')
     return { is: 'bar', bar: { ...bar, look: 'stop', words: `${names} does not belong here; ${bar.words}` } }
   }
   const usb = usbBarOf(harness, placed)
-  if (usb !== undefined) return { is: 'bar', bar: usb }
+  const count = portCountText(harness, placed.ref)
+  if (usb !== undefined) return { is: 'bar', bar: { ...usb, count } }
   const text = namesAcross(harness, placed)
-  return text === '' ? { is: 'free', text: 'free' } : { is: 'plugged', text }
+  const counted = count === undefined ? '' : ` (${count})`
+  return text === '' ? { is: 'free', text: `free${counted}` } : { is: 'plugged', text: `${text}${counted}` }
 }

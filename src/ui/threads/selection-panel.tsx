@@ -10,6 +10,7 @@ import { AddressField } from './address-switches'
 import { GivingPanel } from './giving-panel'
 import { LeadPanel } from './lead-panel'
 import { DoubtDialog } from './plug'
+import { PortChoices } from './port-choices'
 import { RecordPanel } from './record-panel'
 import { useSelection } from './selection'
 import { SeveralPanel } from './several-panel'
@@ -63,6 +64,7 @@ export function SelectionPanel() {
             </Button>
           </header>
           <AddressField itemId={placed.item.id} />
+          <PortChoices placed={placed} />
           {placed.port.side === 'takes' ? (
             <LeadPanel key={placed.key} placed={placed} />
           ) : (

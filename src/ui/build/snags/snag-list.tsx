@@ -1,7 +1,6 @@
 'use client'
 
 import clsx from 'clsx'
-import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useState } from 'react'
 import { acceptedOf, unacceptEdit } from '@/core/build/accept'
@@ -10,10 +9,11 @@ import { SEVERITIES, type Finding, type Severity } from '@/core/rules/rule'
 import { groupBy } from '@/core/units/group'
 import { sumText } from '@/core/wording/sum-text'
 import { countOf, findingText } from '@/core/wording/text'
-import { Button, buttonClass } from '@/ui/shared/button'
+import { Button } from '@/ui/shared/button'
 import { SeverityCount } from '@/ui/shared/severity'
 import { useActions, useHarness, useVerdicts } from '../context'
 import { stageOf } from '../stages'
+import { MendAllDialog } from './mend-all'
 import { Snag } from './snag'
 
 /** So many of one kind stand one by one; more are gathered under the first. */
@@ -95,6 +95,7 @@ function Filters({
   readonly buildId: string
 }) {
   const { counts, outcomes } = useVerdicts()
+  const [isMending, setMending] = useState(false)
   const toggle = (severity: Severity) => {
     const hidden = new Set(filter.hidden)
     if (!hidden.delete(severity)) hidden.add(severity)
@@ -120,10 +121,11 @@ function Filters({
       })}
       <SeverityCount look="holds" count={outcomes.holds} />
       {counts.stop > 0 && (
-        <Link href={`/builds/${buildId}/threads/plans`} className={buttonClass('plain', true)}>
+        <Button small onClick={() => setMending(true)}>
           Mend all …
-        </Link>
+        </Button>
       )}
+      {isMending && <MendAllDialog buildId={buildId} onClose={() => setMending(false)} />}
       {hasStage && (
         <label className="flex items-center gap-1 text-[13px] text-faded">
           <input

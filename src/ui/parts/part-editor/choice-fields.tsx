@@ -1,5 +1,6 @@
 'use client'
 
+import { useState } from 'react'
 import { Controller, useWatch } from 'react-hook-form'
 import { POSITION_WORDS, WIRES } from '@/core/parts/connectors'
 import { SMALL_FIELD, type Form } from './form'
@@ -158,5 +159,49 @@ export function FlagField({ form, path, label }: FieldProps) {
         )
       }}
     />
+  )
+}
+
+type Models = readonly { readonly name: string; readonly ledCount: number }[]
+
+/** `ring 10, strip 16`: each model by its name, and the LEDs of one unit. */
+const modelsText = (models: Models | undefined) =>
+  (models ?? []).map(({ name, ledCount }) => `${name} ${ledCount}`).join(', ')
+
+function readModels(text: string): Models {
+  return text.split(',').flatMap((entry) => {
+    const [, name, count] = /^\s*(.+?)\s+(\d{1,5})\s*$/.exec(entry) ?? []
+    return name === undefined || count === undefined || Number(count) < 1 ? [] : [{ name, ledCount: Number(count) }]
+  })
+}
+
+/** Models that a box knows, typed as a list. */
+export function ModelsField({
+  form,
+  path,
+  label,
+}: {
+  readonly form: Form
+  readonly path: string
+  readonly label: string
+}) {
+  const models = useWatch({ control: form.control, name: path as never }) as Models | undefined
+  const [text, setText] = useState(modelsText(models))
+  return (
+    <label className="inline-flex items-center gap-1 text-[13px]">
+      <span className="text-faded">{label}</span>
+      <input
+        value={text}
+        maxLength={400}
+        placeholder="ring 10, strip 16"
+        title="The name of each model and the LEDs of one unit, with commas between"
+        onChange={(event) => {
+          setText(event.target.value)
+          const read = readModels(event.target.value)
+          form.setValue(path as never, (read.length === 0 ? undefined : read) as never)
+        }}
+        className={`w-52 ${SMALL_FIELD}`}
+      />
+    </label>
   )
 }

@@ -28,6 +28,7 @@ const close = () => useEditor.setState({ job: null })
 
 function WhatItIs({ form }: { readonly form: Form }) {
   const kind = useWatch({ control: form.control, name: 'kind' })
+  const construction = useWatch({ control: form.control, name: 'construction' })
   return (
     <section aria-label="What it is" className="flex flex-wrap items-end gap-x-3 gap-y-2">
       <label className="grow basis-64">
@@ -53,6 +54,20 @@ function WhatItIs({ form }: { readonly form: Form }) {
         <input {...form.register('markPrefix')} maxLength={4} className={`w-14 uppercase ${FIELD}`} />
       </label>
       <PriceField form={form} />
+      {(kind === 'cable' || kind === 'splitter') && (
+        <label>
+          <span className="mb-0.5 block text-[13px] text-faded">Its ends are</span>
+          <select
+            value={construction ?? ''}
+            onChange={(event) => form.setValue('construction', (event.target.value || undefined) as never)}
+            className={FIELD}
+          >
+            <option value="">not said</option>
+            <option value="moulded">moulded onto the wires</option>
+            <option value="crimped">crimped, contact by contact</option>
+          </select>
+        </label>
+      )}
       <Measures form={form} kind={kind} />
       <label className="basis-full">
         <span className="mb-0.5 block text-[13px] text-faded">Note</span>

@@ -3,7 +3,11 @@
 import { CircleHelp, CopyPlus, Plus, X } from 'lucide-react'
 import { useFieldArray, useWatch } from 'react-hook-form'
 import { FAMILIES, FAMILY_FACTS, type Family, type Wire } from '@/core/parts/connectors'
-import type { Port } from '@/core/parts/schema'
+import { RELATION_FORMS } from '@/core/parts/relation-fields'
+import { removePort } from '@/core/parts/remove-port'
+import type { Part, Port } from '@/core/parts/schema'
+import { listNames } from '@/core/wording/text'
+import { notify } from '@/ui/shared/notices'
 import { ConnectorFace } from '@/ui/shared/connector-face'
 import { Button } from '@/ui/shared/button'
 import { useFinder } from '../finder/finder-state'
@@ -228,7 +232,69 @@ function PortRow({ form, index, onRemove }: RowProps) {
           emptyWord="choose"
         />
       </div>
+      <Details form={form} index={index} />
     </li>
+  )
+}
+
+const LOOKS = [
+  ['print', 'print on it'],
+  ['colour', 'colour'],
+  ['clip', 'clip'],
+] as const
+
+/** What can be seen of a plug, and what only some of them have. */
+function Details({ form, index }: Omit<RowProps, 'onRemove'>) {
+  const port = useWatch({ control: form.control, name: `ports.${index}` })
+  const isUsb = port.connector.family === 'usb2-9pin'
+  const lanes = (key: 'count' | 'covers', label: string) => (
+    <label className="inline-flex items-center gap-1 text-[13px]">
+      <span className="text-faded">{label}</span>
+      <select
+        value={port.lanes?.[key] ?? ''}
+        onChange={(event) => {
+          const value = Number(event.target.value)
+          const other = port.lanes ?? { count: value, covers: value }
+          const next = event.target.value === '' ? undefined : { ...other, [key]: value }
+          form.setValue(`ports.${index}.lanes`, next as never)
+        }}
+        className={SMALL_FIELD}
+      >
+        <option value="">not said: one</option>
+        <option value="1">one</option>
+        <option value="2">two</option>
+      </select>
+    </label>
+  )
+  return (
+    <details className="mt-1" open={port.look !== undefined || port.bareContacts === true}>
+      <summary className="cursor-pointer text-[13px] text-woad">Its look, its contacts</summary>
+      <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1.5">
+        {LOOKS.map(([key, label]) => (
+          <label key={key} className="inline-flex items-center gap-1 text-[13px]">
+            <span className="text-faded">{label}</span>
+            <input {...form.register(`ports.${index}.look.${key}`)} maxLength={120} className={`w-28 ${SMALL_FIELD}`} />
+          </label>
+        ))}
+        <FigureField form={form} path={`ports.${index}.contactMilliohm`} label="each contact has" unit="mΩ" />
+        <label className="inline-flex items-center gap-1 text-[13px]">
+          <input
+            type="checkbox"
+            checked={port.bareContacts === true}
+            onChange={(event) =>
+              form.setValue(`ports.${index}.bareContacts`, (event.target.checked || undefined) as never)
+            }
+          />
+          bare contacts that a frame clips onto
+        </label>
+        {isUsb && (
+          <>
+            {lanes('count', 'USB ports it has')}
+            {lanes('covers', 'places of a header it covers')}
+          </>
+        )}
+      </div>
+    </details>
   )
 }
 
@@ -264,6 +330,16 @@ export function PortsSection({ form }: { readonly form: Form }) {
     ports.append({ ...port, id: freeId('port', form.getValues('ports')) } as never)
   const fresh = (): Omit<PortForm, 'id'> => ({ name: '', side: 'takes', ...plugOf('fan-4pin', 'takes') }) as never
   const last = () => form.getValues('ports').at(-1)
+  // What refers to a plug goes with it, and is named, so that nothing is left that speaks of a plug which is not there.
+  const remove = (index: number) => {
+    const values = form.getValues() as unknown as Part
+    const port = values.ports[index]!
+    const { part, went } = removePort(values, port.id, ({ type }) => RELATION_FORMS[type].title)
+    form.setValue('inside', part.inside as never)
+    form.setValue('leads', part.leads as never)
+    ports.remove(index)
+    if (went.length > 0) notify(`With ${port.name === '' ? 'that plug' : port.name} went ${listNames(went)}.`)
+  }
   return (
     <section aria-label="Plugs">
       <div className="mb-1 flex items-center gap-2">
@@ -286,7 +362,7 @@ export function PortsSection({ form }: { readonly form: Form }) {
       {ports.fields.length === 0 && <p className="text-faded">No plugs yet.</p>}
       <ul className="space-y-1.5">
         {ports.fields.map((field, index) => (
-          <PortRow key={field.id} form={form} index={index} onRemove={() => ports.remove(index)} />
+          <PortRow key={field.id} form={form} index={index} onRemove={() => remove(index)} />
         ))}
       </ul>
     </section>

@@ -7,7 +7,7 @@ import { RELATION_FORMS, RELATION_TYPES, type RelationField } from '@/core/parts
 import type { Relation } from '@/core/parts/schema'
 import { Button } from '@/ui/shared/button'
 import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
-import { FlagField, PortField, PortsField, SelectField, WireField, WiresField } from './choice-fields'
+import { FlagField, ModelsField, PortField, PortsField, SelectField, WireField, WiresField } from './choice-fields'
 import { FigureField } from './figure-input'
 import { freeId, SMALL_FIELD, type Form } from './form'
 
@@ -55,6 +55,8 @@ function Blank({ form, path, field, type }: BlankProps) {
         />
       )
     }
+    case 'models':
+      return <ModelsField form={form} path={path} label={label} />
     case 'choice':
       return (
         <SelectField
@@ -131,7 +133,7 @@ function RelationCard({ form, index, onRemove }: CardProps) {
 function emptyRelation(type: Relation['type'], inside: readonly Relation[]): Relation {
   const named = inside.filter((relation): relation is Extract<Relation, { readonly id: string }> => 'id' in relation)
   const blank: Record<string, unknown> = { type }
-  if (type === 'motor' || type === 'light' || type === 'draw') blank['id'] = freeId(type, named)
+  if (type === 'motor' || type === 'light' || type === 'draw' || type === 'sensor') blank['id'] = freeId(type, named)
   for (const { key, fill } of RELATION_FORMS[type].fields) if (fill === 'ports' || fill === 'wires') blank[key] = []
   if (type === 'drives') blank['together'] = false
   return blank as unknown as Relation

@@ -87,6 +87,17 @@ export function SumTable({ budget }: { readonly budget: Budget }) {
             <td className="text-right align-top whitespace-nowrap">{show(surge.peakAmps)}</td>
           </tr>
         )}
+        {surge !== undefined && surge.course.length > 1 && (
+          <tr>
+            <td colSpan={3} className="text-faded">
+              {surge.course.map(({ fromMs, amps }, index) => (
+                <span key={fromMs} className="mr-2 inline-block whitespace-nowrap">
+                  {index === 0 ? 'at power-on' : `from ${fromMs / 1000} s`} {show(amps)}
+                </span>
+              ))}
+            </td>
+          </tr>
+        )}
         <tr>
           <th scope="row" colSpan={3} className="pt-0.5 text-left font-normal" title={words}>
             <span className="flex items-center gap-1">

@@ -1,9 +1,9 @@
 import { useMemo } from 'react'
 import type { PortRef } from '@/core/formats/schema-kit'
-import { kindsAt, roomFor, tightestOf } from '@/core/harness/what-if'
+import { countRoomFor, kindsAt, roomFor, tightestOf } from '@/core/harness/what-if'
 import { machinesOf } from '@/core/weave/machine'
 import { capacityText } from '@/core/wording/capacity-text'
-import { stateWords } from '@/core/wording/sum-text'
+import { stateWords, unitOfSum } from '@/core/wording/sum-text'
 import { useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { SeverityMark } from '@/ui/shared/severity'
@@ -40,7 +40,7 @@ export function WhatIf({ at }: { readonly at: PortRef }) {
     () =>
       kindsAt(harness, at).flatMap((lead) => {
         const room = tightestOf(roomFor(harness, lead, at))
-        return room === undefined ? [] : [{ lead, room }]
+        return room === undefined ? [] : [{ lead, room, countRoom: countRoomFor(harness, lead, at) }]
       }),
     [harness, at],
   )
@@ -49,23 +49,31 @@ export function WhatIf({ at }: { readonly at: PortRef }) {
     <section aria-label="One more of these" className="text-[13px]">
       <h3 className="font-semibold">One more here?</h3>
       <ul className="space-y-1">
-        {asked.map(({ lead, room }) => {
+        {asked.map(({ lead, room, countRoom }) => {
           const { eachAmps, beforeTight, beforeOver, budget, withOneMore } = room
-          const look = LOOK_OF_STATE[withOneMore.state]
-          const most = withOneMore.limit === undefined ? '?' : withOneMore.limit.value.toFixed(2)
+          const look = countRoom === 0 ? 'stop' : LOOK_OF_STATE[withOneMore.state]
+          const { unit, perAmp } = unitOfSum(withOneMore)
+          const show = (amps: number) => (amps * perAmp).toFixed(2)
+          const most = withOneMore.limit === undefined ? '?' : show(withOneMore.limit.value)
           return (
             <li key={`${lead.itemId} ${lead.portId}`} className="flex gap-1.5">
               <span className="mt-0.5">{look !== undefined && <SeverityMark look={look} size={14} />}</span>
               <span>
                 Like {harness.name(lead)}
                 {eachAmps === undefined ? ', of unknown draw' : `, ${eachAmps.toFixed(2)} A`}:{' '}
-                {nameOfBudget(harness, budget)} would carry {withOneMore.knownAmps.toFixed(2)} of {most} A,{' '}
+                {nameOfBudget(harness, budget)} would carry {show(withOneMore.knownAmps)} of {most} {unit},{' '}
                 {stateWords(withOneMore.state)}.
                 {beforeTight !== undefined && beforeOver !== undefined && (
                   <>
                     {' '}
                     Room for <strong>{beforeTight}</strong> before it is tight, <strong>{beforeOver}</strong> before it
                     is over.
+                  </>
+                )}
+                {countRoom !== undefined && (
+                  <>
+                    {' '}
+                    By count it takes <strong>{countRoom === 0 ? 'none' : countRoom}</strong> more.
                   </>
                 )}
                 <WholeMachine lead={lead} />

@@ -1,0 +1,141 @@
+import { apply, stepsOf } from '../build/apply'
+import type { Edit } from '../build/edit-schema'
+import { mindKey } from '../build/refs'
+import type { Build } from '../build/schema'
+import { LoomError } from '../errors'
+import { derive, type Harness } from '../harness/derive'
+import { check, goesOnIn, mendsFor, verdictsOf } from './check'
+import type { Finding, Mend } from './rule'
+
+/** One repair of many: the edit with its sentence, and the stops that go with it. */
+export interface Repair {
+  readonly mend: Mend
+  readonly clears: readonly Finding[]
+}
+
+/** Repairs that together leave as few stops as can be had without buying, none of them for nothing. */
+export interface MendPlan {
+  readonly repairs: readonly Repair[]
+  readonly edit: Edit
+  /** Stops that no single repair takes away: those want something that is not on the bench, or a decision. */
+  readonly left: readonly Finding[]
+}
+
+/** How far the search is. */
+export interface MendProgress {
+  readonly triedCount: number
+  readonly stopCount: number
+}
+
+interface State {
+  readonly build: Build
+  readonly stops: readonly Finding[]
+}
+
+interface Option {
+  readonly mend: Mend
+  /** How much it took away when it was last tried; undefined as long as it was not. */
+  gain: number
+}
+
+const stopsOf = (findings: readonly Finding[]) => findings.filter(({ severity }) => severity === 'stop')
+
+/** What is left to do: a bundle counts as many as the leads in it, so that each that is plugged is a step. */
+const weightOf = (stops: readonly Finding[]): number =>
+  stops.reduce((sum, { ruleId, at }) => sum + (ruleId === 'lead-loose' ? at.length : 1), 0)
+
+/** The build after a repair; undefined where what it speaks of has changed meanwhile. */
+function tried({ build }: State, { edit }: Mend): State | undefined {
+  try {
+    const after = apply(build, edit).build
+    return { build: after, stops: stopsOf(check(derive(after)).findings) }
+  } catch (error) {
+    if (error instanceof LoomError) return undefined
+    throw error
+  }
+}
+
+/** Leaves out repairs that the others make needless. */
+function* pruned(start: State, mends: readonly Mend[], end: State): Generator<void, readonly Mend[]> {
+  let kept = mends
+  for (const mend of mends) {
+    const others = kept.filter((other) => other !== mend)
+    let state: State | undefined = start
+    for (const other of others) {
+      state = state === undefined ? undefined : tried(state, other)
+      yield
+    }
+    if (state !== undefined && weightOf(state.stops) <= weightOf(end.stops)) kept = others
+  }
+  return kept
+}
+
+/**
+ * The repair that takes away most of what is left, again and again: gains only shrink as others are made, so that an old
+ * one is a bound, and only the best has to be tried anew. Stops where none takes anything away.
+ */
+function* chosen(start: State): Generator<void, readonly Mend[]> {
+  const made: Mend[] = []
+  const asked = new Set<string>()
+  let state = start
+  let options: Option[] = []
+  for (;;) {
+    const harness = derive(state.build)
+    for (const stop of state.stops) {
+      if (asked.has(mindKey(stop))) continue
+      asked.add(mindKey(stop))
+      const mends = mendsFor(harness, stop).filter(({ messageId }) => messageId !== 'unplug' && messageId !== 'park')
+      options.push(...mends.map((mend) => ({ mend, gain: Infinity })))
+      yield
+    }
+    let best: { readonly option: Option; readonly state: State } | undefined
+    options = options.toSorted((a, b) => b.gain - a.gain)
+    for (const option of options) {
+      if (best !== undefined && option.gain <= best.option.gain) break
+      const after = tried(state, option.mend)
+      option.gain = after === undefined ? 0 : weightOf(state.stops) - weightOf(after.stops)
+      if (after !== undefined && option.gain > (best?.option.gain ?? 0)) best = { option, state: after }
+      yield
+    }
+    if (best === undefined) return made
+    made.push(best.option.mend)
+    options = options.filter((option) => option !== best.option && option.gain > 0)
+    state = best.state
+  }
+}
+
+/** Looks for the repairs of a build step by step, telling how far it is, so that a page can go on meanwhile. */
+export function* mendAll(harness: Harness): Generator<MendProgress, MendPlan> {
+  const start: State = { build: harness.build, stops: stopsOf(verdictsOf(harness).findings) }
+  let triedCount = 0
+  const told = (): MendProgress => ({ triedCount: (triedCount += 1), stopCount: start.stops.length })
+  const search = chosen(start)
+  let found = search.next()
+  while (found.done !== true) {
+    yield told()
+    found = search.next()
+  }
+  const end = found.value.reduce<State>((state, mend) => tried(state, mend) ?? state, start)
+  const cutting = pruned(start, found.value, end)
+  let kept = cutting.next()
+  while (kept.done !== true) {
+    yield told()
+    kept = cutting.next()
+  }
+  let state = start
+  const repairs = kept.value.map((mend): Repair => {
+    const before = state.stops
+    state = tried(state, mend) ?? state
+    return { mend, clears: before.filter((stop) => !goesOnIn(stop, state.stops)) }
+  })
+  const edits = repairs.flatMap(({ mend }) => stepsOf(mend.edit))
+  return { repairs, edit: { type: 'batch', edits }, left: state.stops }
+}
+
+/** As mendAll, in one go. */
+export function mendPlanOf(harness: Harness): MendPlan {
+  const search = mendAll(harness)
+  let step = search.next()
+  while (step.done !== true) step = search.next()
+  return step.value
+}

@@ -1,0 +1,31 @@
+import type { PortRef } from '../formats/schema-kit'
+import type { Harness } from '../harness/derive'
+import { occupancyOf } from '../harness/occupancy'
+import { countOf } from './text'
+
+/** How a port stands by count, in a few words: `3 of 4`, `1 of 2 used`; nothing where nothing is counted there. */
+export function portCountText(harness: Harness, ref: PortRef): string | undefined {
+  const own = harness.deviceCountsAt(ref).filter(({ at, limit }) => at.length === 1 && limit.variant === undefined)
+  const [tightest] = own.toSorted((a, b) => a.mostCount - a.devices.length - (b.mostCount - b.devices.length))
+  if (tightest !== undefined) return `${tightest.devices.length} of ${tightest.mostCount}`
+  const { placeCount, coveredCount } = occupancyOf(harness, ref)
+  return placeCount > 1 ? `${coveredCount} of ${placeCount} used` : undefined
+}
+
+/** Everything that is counted at a port, line by line: devices by each limit they count under, and LEDs. */
+export function countLines(harness: Harness, ref: PortRef): readonly string[] {
+  const { item, port } = harness.port(ref)
+  const devices = harness.deviceCountsAt(ref).map(({ at, limit, devices: there, mostCount }) => {
+    const where = at.length === 1 ? 'here' : `on ${item.mark} ${limit.name ?? 'outlets together'}`
+    const kind = limit.variant === undefined ? '' : ` of the kind ${limit.variant}`
+    return `Devices ${where}${kind}: ${there.length} of ${mostCount}`
+  })
+  const { placeCount, coveredCount } = occupancyOf(harness, ref)
+  const places = placeCount > 1 ? [`USB ports of this header used: ${coveredCount} of ${placeCount}`] : []
+  if (!port.wires.includes('data')) return [...devices, ...places]
+  const { segments, ledCount, unknownCount } = harness.lights().lineBelow(ref)
+  if (segments.length === 0) return [...devices, ...places]
+  const lit = segments.reduce((sum, { light }) => sum + ((light.litLedCount ?? light.addressedLedCount)?.value ?? 0), 0)
+  const open = unknownCount === 0 ? '' : `, ${countOf(unknownCount, 'light')} not counted`
+  return [...devices, ...places, `LEDs: ${ledCount} addressed, ${lit} lit${open}`]
+}

@@ -1,0 +1,117 @@
+'use client'
+
+import { Check } from 'lucide-react'
+import Link from 'next/link'
+import { useEffect, useState } from 'react'
+import { mindKey } from '@/core/build/refs'
+import { mendAll, type MendPlan, type MendProgress } from '@/core/rules/mend-all'
+import { countOf, findingText, mendText } from '@/core/wording/text'
+import { Button, buttonClass } from '@/ui/shared/button'
+import { Dialog } from '@/ui/shared/dialog'
+import { SeverityMark } from '@/ui/shared/severity'
+import { useActions, useHarness } from '../context'
+
+/** So long is looked at a time, so that the page stays at hand. */
+const SLICE_MS = 20
+
+/** Looks for the repairs while the window is open, and tells how far it is. */
+function useMendPlan(): MendPlan | MendProgress {
+  const harness = useHarness()
+  const [found, setFound] = useState<MendPlan | MendProgress>({ triedCount: 0, stopCount: 0 })
+  useEffect(() => {
+    const search = mendAll(harness)
+    let timer: ReturnType<typeof setTimeout>
+    const goOn = () => {
+      const until = performance.now() + SLICE_MS
+      let step = search.next()
+      while (step.done !== true && performance.now() < until) step = search.next()
+      setFound(step.value)
+      if (step.done !== true) timer = setTimeout(goOn)
+    }
+    timer = setTimeout(goOn)
+    return () => clearTimeout(timer)
+  }, [harness])
+  return found
+}
+
+function Repairs({ plan, buildId }: { readonly plan: MendPlan; readonly buildId: string }) {
+  const { repairs, left } = plan
+  return (
+    <div className="space-y-3">
+      {repairs.length === 0 && <p>No repair takes a stop away with what is on the bench.</p>}
+      <ol className="space-y-2">
+        {repairs.map(({ mend, clears }, index) => (
+          <li key={index} className="rounded border border-thread px-3 py-2">
+            <p className="font-semibold">
+              {index + 1}. {mendText(mend)}
+            </p>
+            {clears.length === 0 && <p className="text-[13px] text-faded">one loose lead less</p>}
+            {clears.map((finding) => (
+              <p key={mindKey(finding)} className="flex gap-1.5 text-[13px] text-faded">
+                <Check size={14} aria-hidden className="mt-0.5 shrink-0 text-moss" />
+                <span>clears: {findingText(finding)}</span>
+              </p>
+            ))}
+          </li>
+        ))}
+      </ol>
+      {left.length > 0 && (
+        <section aria-label="What is left">
+          <h3 className="font-semibold">{countOf(left.length, 'stop')} left, for which something has to be bought</h3>
+          <ul className="mt-1 space-y-1">
+            {left.map((finding) => (
+              <li key={mindKey(finding)} className="flex gap-1.5 text-[13px]">
+                <span className="mt-0.5">
+                  <SeverityMark look="stop" size={14} />
+                </span>
+                {findingText(finding)}
+              </li>
+            ))}
+          </ul>
+          <p className="mt-2">
+            <Link href={`/builds/${buildId}/threads/plans`} className={buttonClass('plain', true)}>
+              Plan it with parts to buy …
+            </Link>
+          </p>
+        </section>
+      )}
+    </div>
+  )
+}
+
+/** The fewest repairs that leave no stop that can be helped: what each clears, one press for all, one step to undo. */
+export function MendAllDialog({ buildId, onClose }: { readonly buildId: string; readonly onClose: () => void }) {
+  const found = useMendPlan()
+  const { dispatch } = useActions()
+  const plan = 'repairs' in found ? found : undefined
+  return (
+    <Dialog
+      isOpen
+      onClose={onClose}
+      title="Mend all"
+      description="Repairs with what is on the bench, tried by all rules. They are made as one step, which can be undone."
+      footer={
+        <>
+          <Button onClick={onClose}>Leave it</Button>
+          <Button
+            tone="act"
+            disabled={plan === undefined || plan.repairs.length === 0}
+            onClick={() => {
+              if (plan !== undefined && dispatch(plan.edit)) onClose()
+            }}
+          >
+            {plan === undefined
+              ? 'Looking …'
+              : `Make ${plan.repairs.length === 1 ? 'this repair' : `these ${plan.repairs.length} repairs`}`}
+          </Button>
+        </>
+      }
+    >
+      {plan === undefined ? (
+        <p aria-live="polite">Looking for the fewest repairs: {(found as MendProgress).triedCount} tried …</p>
+      ) : (
+        <Repairs plan={plan} buildId={buildId} />
+      )}
+    </Dialog>
+  )
+}
