@@ -17,7 +17,7 @@ interface Mutant {
   readonly tests?: string
 }
 
-const USUAL_TESTS = 'core/(rules|harness|physics|parts|export|places|sheet)'
+const USUAL_TESTS = 'core/(rules|harness|physics|parts|export|places|sheet)|tests/(rules|copper)/(?!answers|mend-all)'
 const PLANNING_TESTS = 'weave/(plans|packs|settle|machines|remedy|how-many|row-feeds|piece-reach)'
 
 const MUTANTS: readonly Mutant[] = [
@@ -54,8 +54,8 @@ const MUTANTS: readonly Mutant[] = [
   {
     what: 'one device too many is let through',
     file: 'src/core/rules/device-count.ts',
-    find: '!exceeds(hanging.length, mostDeviceCount.value)',
-    put: '!exceeds(hanging.length, mostDeviceCount.value + 1)',
+    find: '!exceeds(devices.length, mostCount)',
+    put: '!exceeds(devices.length, mostCount + 1)',
   },
   {
     what: 'the legs of a channel that copies one signal are added up',
@@ -128,6 +128,126 @@ const MUTANTS: readonly Mutant[] = [
     file: 'src/core/harness/fits.ts',
     find: 'return [mounted.placeNumber, mounted.placeNumber + fanCount - 1]',
     put: 'return [mounted.placeNumber, mounted.placeNumber]',
+  },
+  {
+    what: 'a loose reporter silences the CPU header',
+    file: 'src/core/rules/cpu-header-tach.ts',
+    find: 'const isIdle = harness.threadsAt(ref).length === 0 && !turnsSomething(harness, item)',
+    put: 'const isIdle = harness.tach().reportersOf(item.assemblyId).some((one) => harness.threadsAt(one.ref).length === 0) || !turnsSomething(harness, item)',
+  },
+  {
+    what: 'a plug that does not belong there takes a place',
+    file: 'src/core/rules/ports-run-out.ts',
+    find: "(lead) => fitOf(lead.port, placed.port).misfit !== 'none',",
+    put: '() => false,',
+  },
+  {
+    what: 'outlets of a box have no order',
+    file: 'src/core/rules/outlet-order.ts',
+    find: 'index === 0 || used[index - 1]!.number <= number',
+    put: 'index >= 0 || number > 0',
+  },
+  {
+    what: 'two sources on one data wire are let through',
+    file: 'src/core/harness/lights.ts',
+    find: 'if (sources.length < 2) return []',
+    put: 'if (sources.length < 9) return []',
+  },
+  {
+    what: 'a converter loses nothing',
+    file: 'src/core/physics/amps.ts',
+    find: 'return (amps * volts) / (efficiencyPercent / 100) / inputVolts',
+    put: 'return (amps * volts) / (efficiencyPercent / efficiencyPercent) / inputVolts',
+  },
+  {
+    what: 'a lead with one lane draws what the whole header may give',
+    file: 'src/core/rules/usb-load.ts',
+    find: 'exceeds(draw.knownMilliamps, draw.laneCount * laneMilliamps)',
+    put: 'exceeds(draw.knownMilliamps, mostMilliamps)',
+  },
+  {
+    what: 'the light on the plug of a motor starts like a motor',
+    file: 'src/core/harness/surges.ts',
+    find: 'id === consumerId && port === at.portId',
+    put: 'consumerId !== id + id && port === at.portId',
+  },
+  {
+    what: 'motors joined behind one plug give a tach each',
+    file: 'src/core/harness/tach.ts',
+    find: 'const own = givesPulses(placed) ? [{ at: placed.ref, placed }] : []',
+    put: 'const own = placed.facts.all.motor.filter((one) => tachPortOf(one) === placed.port.id).map(() => ({ at: placed.ref, placed }))',
+  },
+  {
+    what: 'a choice sends the only fan off the CPU header',
+    file: 'src/core/rules/speed-owner.ts',
+    find: 'return reporters.length > 0 && reporters.every(',
+    put: 'return reporters.length > 99 && reporters.every(',
+  },
+  {
+    what: 'more of every figure is worse',
+    file: 'src/core/rules/accepted.ts',
+    find: "return worse === 'less' ? exceeds(before, now) : exceeds(now, before)",
+    put: 'return exceeds(now, before)',
+  },
+  {
+    what: 'a rule that throws takes the page down',
+    file: 'src/core/rules/check.ts',
+    find: 'if (throwsOn) throw error',
+    put: 'throw error',
+  },
+  {
+    what: 'findings stand in the order of their severity alone',
+    file: 'src/core/rules/check.ts',
+    find: '(a, b) => rankOf(a) - rankOf(b),',
+    put: '(a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity),',
+  },
+  {
+    what: 'one is told as many',
+    file: 'src/core/wording/text.ts',
+    find: 'return isOne(value) ? one : many',
+    put: 'return many',
+  },
+  {
+    what: 'an extension hangs as a stub',
+    file: 'src/core/harness/electric.ts',
+    find: 'startsOf(facts).get(port.lead!.leadId) === port.id',
+    put: 'startsOf(facts).get(port.lead!.leadId) === port.name + port.id',
+  },
+  {
+    what: 'the stretch before the first LED is left out',
+    file: 'src/core/harness/electric.ts',
+    find: '(ledsEach + 1) / (2 * ledsEach)',
+    put: '1 / 2',
+  },
+  {
+    what: 'the tail of a strip lies before its track',
+    file: 'src/core/parts/make/devices.ts',
+    find: "tailAt: 'end',",
+    put: "tailAt: 'lead',",
+  },
+  {
+    what: 'a start falls at once',
+    file: 'src/core/physics/surge.ts',
+    find: "return shape === 'full' ? startAmps :",
+    put: "return shape === 'full' && sinceMs === 0 ? startAmps :",
+  },
+  {
+    what: 'any lead on the reporting outlet reports',
+    file: 'src/core/rules/reporting-outlet.ts',
+    find: 'if (harness.tach().reportersBelow(ref).length > 0) return say.holds(at)',
+    put: 'if (isUsed(outlet)) return say.holds(at)',
+  },
+  {
+    what: 'LEDs past a light that nobody counted are forgotten',
+    file: 'src/core/harness/lights.ts',
+    find: 'leastFirstLed: reached.leastFirstLed + (ledCount ?? 0),',
+    put: 'leastFirstLed: 0,',
+  },
+  {
+    what: 'a box that makes a voltage out of PWM passes nothing',
+    file: 'src/core/harness/speed.ts',
+    find: "if (repeats.passes === 'pwmToDc' && signal === 'dc') return trace(",
+    put: "if (repeats.passes === 'pwmToDc' && signal === 'pwm') return trace(",
   },
   {
     what: 'each pack holds one of a thing',
