@@ -46,7 +46,8 @@ function fewest(build: Build, depth: number): { readonly left: number; readonly 
   if (depth === 0) return best
   const mends = stops(build).flatMap((stop) => mendsFor(harness, stop))
   for (const { edit, messageId } of mends) {
-    if (messageId === 'unplug' || messageId === 'park') continue
+    const buys = edit.type === 'batch' && edit.edits.some((step) => step.type === 'addItem')
+    if (messageId === 'unplug' || messageId === 'park' || buys) continue
     const { left, count } = fewest(apply(build, edit).build, depth - 1)
     if (left < best.left || (left === best.left && count + 1 < best.count)) best = { left, count: count + 1 }
   }

@@ -371,7 +371,7 @@ export const supplyCases: readonly Case[] = [
     what: 'one cable',
     build: twoLeads('A_2'),
     wanted: 'together',
-    params: { box: 'B1', leads: ['B1 supply lead 1', 'B1 supply lead 2'] },
+    params: { leads: ['B1 supply lead 1', 'B1 supply lead 2'] },
   },
 
   { rule: 'adapter-construction', what: 'crimped', build: on(['X1: crimped']), wanted: 'holds' },

@@ -12,8 +12,14 @@ const MOST_MENDS = 2
 function fansFor(harness: Harness, outlet: PortRef): readonly PlacedPort[] {
   const isBusy = ({ ref }: PlacedPort) =>
     harness.across(ref).some(({ port, item }) => port.role === 'cpu' || item.id === outlet.itemId)
+  const isPump = ({ facts }: PlacedPort) => facts.all.motor.some(({ pump }) => pump === true)
   const fans = harness.ports.filter(
-    (lead) => givesPulses(lead) && lead.port.wires.includes('12v') && lead.item.id !== outlet.itemId && !isBusy(lead),
+    (lead) =>
+      givesPulses(lead) &&
+      !isPump(lead) &&
+      lead.port.wires.includes('12v') &&
+      lead.item.id !== outlet.itemId &&
+      !isBusy(lead),
   )
   const isLoose = ({ ref }: PlacedPort) => harness.threadsAt(ref).length === 0
   return [...fans.filter(isLoose), ...fans.filter((lead) => !isLoose(lead))]

@@ -17,7 +17,7 @@ export interface Repair {
 export interface MendPlan {
   readonly repairs: readonly Repair[]
   readonly edit: Edit
-  /** Stops that no single repair takes away: those want something that is not on the bench, or a decision. */
+  /** Stops that no repair takes away: those want something that is not on the bench, or a decision. */
   readonly left: readonly Finding[]
 }
 
@@ -84,7 +84,7 @@ function* chosen(start: State): Generator<void, readonly Mend[]> {
     for (const stop of state.stops) {
       if (asked.has(mindKey(stop))) continue
       asked.add(mindKey(stop))
-      const mends = mendsFor(harness, stop).filter(({ messageId }) => messageId !== 'unplug' && messageId !== 'park')
+      const mends = mendsFor(harness, stop).filter(isMeant)
       options.push(...mends.map((mend) => ({ mend, gain: Infinity })))
       yield
     }
@@ -103,6 +103,12 @@ function* chosen(start: State): Generator<void, readonly Mend[]> {
     state = best.state
   }
 }
+
+/** Neither what only trades one stop for another, nor what has to be bought first. */
+const isMeant = ({ messageId, edit }: Mend): boolean =>
+  messageId !== 'unplug' &&
+  messageId !== 'park' &&
+  stepsOf(edit).every((step) => step.type !== 'addItem' || step.item.stock === 'owned')
 
 /** Looks for the repairs of a build step by step, telling how far it is, so that a page can go on meanwhile. */
 export function* mendAll(harness: Harness): Generator<MendProgress, MendPlan> {

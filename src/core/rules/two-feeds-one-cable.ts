@@ -17,7 +17,7 @@ export const twoFeedsOneCable = defineRule({
   messages: {
     together: {
       severity: 'mind',
-      text: '{leads} of {box} {leads|hangs|hang} on one cable of the supply, which then carries it all. Use two cables where you can.',
+      text: '{leads} {leads|hangs|hang} on one cable of the supply, which then carries it all. Use two cables where you can.',
     },
   },
   check: (harness, say) =>
@@ -31,7 +31,7 @@ export const twoFeedsOneCable = defineRule({
       if (plugged.length < 2) return [say.notApplicable(at)]
       const cables = plugged.map(({ cable }) => cable)
       if (new Set(cables).size === cables.length || cables.includes(undefined)) return [say.holds(at)]
-      return [say.found('together', at, { leads: at.map((ref) => harness.name(ref)), box: item.mark })]
+      return [say.found('together', at, { leads: at.map((ref) => harness.name(ref)) })]
     }),
   mends: (harness, finding) => {
     const [, ...others] = finding.at

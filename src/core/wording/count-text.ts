@@ -3,13 +3,23 @@ import type { Harness } from '../harness/derive'
 import { occupancyOf } from '../harness/occupancy'
 import { countOf } from './text'
 
-/** How a port stands by count, in a few words: `3 of 4`, `1 of 2 used`; nothing where nothing is counted there. */
-export function portCountText(harness: Harness, ref: PortRef): string | undefined {
+/** How a port stands by count: `3/4` for where there is little room, and in words. */
+export interface PortCount {
+  readonly short: string
+  readonly words: string
+}
+
+/** Devices on a port against the most it takes, or the places of one that has several; nothing where nothing is counted. */
+export function portCount(harness: Harness, ref: PortRef): PortCount | undefined {
   const own = harness.deviceCountsAt(ref).filter(({ at, limit }) => at.length === 1 && limit.variant === undefined)
   const [tightest] = own.toSorted((a, b) => a.mostCount - a.devices.length - (b.mostCount - b.devices.length))
-  if (tightest !== undefined) return `${tightest.devices.length} of ${tightest.mostCount}`
+  if (tightest !== undefined) {
+    const { devices, mostCount } = tightest
+    return { short: `${devices.length}/${mostCount}`, words: `${devices.length} of ${mostCount} devices` }
+  }
   const { placeCount, coveredCount } = occupancyOf(harness, ref)
-  return placeCount > 1 ? `${coveredCount} of ${placeCount} used` : undefined
+  if (placeCount < 2) return undefined
+  return { short: `${coveredCount}/${placeCount}`, words: `${coveredCount} of ${placeCount} used` }
 }
 
 /** Everything that is counted at a port, line by line: devices by each limit they count under, and LEDs. */

@@ -1,3 +1,4 @@
+import clsx from 'clsx'
 import type { BudgetState } from '@/core/harness/budgets'
 import { SeverityMark } from '@/ui/shared/severity'
 import type { BarView } from './row-view'
@@ -18,9 +19,12 @@ const FILL_OF_STATE: Readonly<Record<BudgetState, string>> = {
 export function BudgetBar({ bar }: { readonly bar: BarView }) {
   const { state, look, share, boundShare, surgeShare, numbers, count, words } = bar
   return (
-    <span className="flex shrink-0 items-center gap-1.5 text-[13px]" title={words}>
-      {count !== undefined && <span className="whitespace-nowrap text-faded">{count}</span>}
-      <span aria-hidden className="relative h-3.5 w-10">
+    <span
+      className={clsx('flex shrink-0 items-center', count === undefined ? 'gap-1.5 text-[13px]' : 'gap-1 text-[12px]')}
+      title={count === undefined ? words : `${count.words}; ${words}`}
+    >
+      {count !== undefined && <span className="whitespace-nowrap text-faded">{count.short}</span>}
+      <span aria-hidden className={clsx('relative h-3.5', count === undefined ? 'w-10' : 'w-6')}>
         <span className="absolute inset-x-0 bottom-0.5 h-2 overflow-hidden rounded-full border border-seam bg-linen">
           <span className={`absolute inset-y-0 left-0 ${FILL_OF_STATE[state]}`} style={{ width: `${share * 100}%` }} />
           {boundShare !== undefined && (

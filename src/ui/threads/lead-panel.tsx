@@ -6,6 +6,7 @@ import { useEffect, useRef, useState } from 'react'
 import { parkEdit } from '@/core/build/choose'
 import { sameRef } from '@/core/build/refs'
 import type { PortRef } from '@/core/formats/schema-kit'
+import type { Candidate } from '@/core/harness/candidates'
 import type { Answer } from '@/core/rules/answers'
 import type { Harness } from '@/core/harness/derive'
 import { looseLeads } from '@/core/harness/loose'
@@ -92,10 +93,12 @@ function Option({
 }: {
   readonly harness: Harness
   readonly lead: PortRef
-  readonly candidate: Answer
+  /** An answer, or a port that is still being tried. */
+  readonly candidate: Answer | Candidate
   readonly onChoose: () => void
 }) {
-  const look = LOOK_OF_VERDICT[candidate.verdict]
+  const isTold = 'raised' in candidate
+  const look = isTold ? LOOK_OF_VERDICT[candidate.verdict] : undefined
   const name = harness.name(candidate.to)
   return (
     <Command.Item
@@ -106,8 +109,10 @@ function Option({
     >
       <span className="mt-0.5 w-4">{look !== undefined && <SeverityMark look={look} size={15} />}</span>
       <span className="min-w-0 grow leading-tight">
-        <span className={isOpen(candidate) ? 'font-semibold' : 'text-faded'}>{name}</span>
-        <span className="block text-[13px] text-faded">{candidateText(harness, lead, candidate)}</span>
+        <span className={isTold && isOpen(candidate) ? 'font-semibold' : 'text-faded'}>{name}</span>
+        <span className="block text-[13px] text-faded">
+          {isTold ? candidateText(harness, lead, candidate) : 'being worked out …'}
+        </span>
       </span>
     </Command.Item>
   )
@@ -127,13 +132,15 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
   const [asksWhy, setAsksWhy] = useState(false)
   const [takesFocus] = useState(() => !isInGrid())
   const { answers, waiting } = useAnswers(placed.ref)
-  const isMeant = ({ to }: Answer) => harness.name(to).toLowerCase().includes(text.trim().toLowerCase())
+  const isMeant = ({ to }: Candidate) => harness.name(to).toLowerCase().includes(text.trim().toLowerCase())
   const meant = answers.filter((candidate) => candidate.verdict !== 'here' && isMeant(candidate))
   const open = meant.filter(isOpen)
   const closed = meant.filter((candidate) => !isOpen(candidate))
   // Why not there is told when it is asked for, or when nothing else has the name that was typed.
   const showsClosed = asksWhy || (text !== '' && open.length < MOST_OPEN)
-  const shown = (list: readonly Answer[], most: number) =>
+  // One that is still being tried can be named and taken all the same: it is judged before it is plugged.
+  const pending = text === '' ? [] : waiting.filter(isMeant)
+  const shown = (list: readonly (Answer | Candidate)[], most: number) =>
     list
       .slice(0, most)
       .map((candidate) => (
@@ -168,8 +175,11 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
         <Command.Empty className="px-2 py-1 text-[13px] text-faded">No port of that name.</Command.Empty>
         {open.length > 0 && <Command.Group heading="May go there, best first">{shown(open, MOST_OPEN)}</Command.Group>}
         {more(open, MOST_OPEN)}
-        {waiting.length > 0 && (
-          <p className="px-2 py-1 text-[13px] text-faded">{countOf(waiting.length, 'port')} still being worked out …</p>
+        {pending.length > 0 && <Command.Group heading="Being worked out">{shown(pending, MOST_OPEN)}</Command.Group>}
+        {waiting.length > pending.length && (
+          <p className="px-2 py-1 text-[13px] text-faded">
+            {countOf(waiting.length - pending.length, 'port')} still being worked out …
+          </p>
         )}
         {showsClosed && closed.length > 0 && (
           <Command.Group heading="Why not there">{shown(closed, MOST_CLOSED)}</Command.Group>

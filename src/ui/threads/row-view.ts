@@ -2,10 +2,14 @@ import type { Budget, BudgetState } from '@/core/harness/budgets'
 import type { Candidate, Verdict } from '@/core/harness/candidates'
 import type { Harness } from '@/core/harness/derive'
 import { wantsTrial, type Answer } from '@/core/rules/answers'
+import { portKey, type PortKey } from '@/core/build/refs'
+import { verdictsOf } from '@/core/rules/check'
+import type { Finding } from '@/core/rules/rule'
+import { findingText } from '@/core/wording/text'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { formatAlike } from '@/core/units/format'
 import { candidateShortText, candidateText } from '@/core/wording/candidate-text'
-import { portCountText } from '@/core/wording/count-text'
+import { portCount, type PortCount } from '@/core/wording/count-text'
 import { stateWords, unitOfSum } from '@/core/wording/sum-text'
 import type { Look } from '@/ui/shared/severity'
 
@@ -46,8 +50,8 @@ export interface BarView {
   readonly boundShare: number | undefined
   readonly surgeShare: number | undefined
   readonly numbers: string
-  /** How the port stands by count, such as `3 of 4`. */
-  readonly count?: string | undefined
+  /** How the port stands by count. */
+  readonly count?: PortCount | undefined
   readonly words: string
 }
 
@@ -133,6 +137,22 @@ function leadState(harness: Harness, placed: PlacedPort): RowState {
   return { is: placed.port.need === 'optional' ? 'wanting' : 'loose', text: 'loose' }
 }
 
+const stopsByPort = new WeakMap<Harness, ReadonlyMap<PortKey, Finding>>()
+
+/** The worst stop that names this port: a bar that holds is no all-clear where a wrong plug sits. */
+function stopAt(harness: Harness, { key }: PlacedPort): Finding | undefined {
+  let stops = stopsByPort.get(harness)
+  if (stops === undefined) {
+    const all = verdictsOf(harness).findings.filter(({ severity }) => severity === 'stop')
+    const entries = all.toReversed().flatMap((stop) => stop.at.map((ref) => [portKey(ref), stop] as const))
+    stopsByPort.set(harness, (stops = new Map(entries)))
+  }
+  return stops.get(key)
+}
+
+const withStop = (bar: BarView, stop: Finding | undefined): BarView =>
+  stop === undefined ? bar : { ...bar, look: 'stop', words: `${findingText(stop)} (${bar.words})` }
+
 /** What stands beside a port: what it carries, or what would happen there with the lead in hand. */
 export function rowState(
   harness: Harness,
@@ -152,19 +172,13 @@ export function rowState(
     }
   }
   if (placed.port.side === 'takes') return leadState(harness, placed)
-  const wrong = harness.threadsAt(placed.ref).filter((thread) => harness.fit(thread).misfit !== 'none')
+  const count = portCount(harness, placed.ref)
+  const stop = stopAt(harness, placed)
   const budget = worstBudget(harness, placed)
-  if (budget !== undefined) {
-    const bar = barOf(harness, budget)
-    const count = portCountText(harness, placed.ref)
-    if (wrong.length === 0) return { is: 'bar', bar: { ...bar, count } }
-    const names = wrong.map(({ from }) => harness.name(from)).join(', ')
-    return { is: 'bar', bar: { ...bar, look: 'stop', words: `${names} does not belong here; ${bar.words}` } }
-  }
+  if (budget !== undefined) return { is: 'bar', bar: withStop({ ...barOf(harness, budget), count }, stop) }
   const usb = usbBarOf(harness, placed)
-  const count = portCountText(harness, placed.ref)
-  if (usb !== undefined) return { is: 'bar', bar: { ...usb, count } }
+  if (usb !== undefined) return { is: 'bar', bar: withStop({ ...usb, count }, stop) }
   const text = namesAcross(harness, placed)
-  const counted = count === undefined ? '' : ` (${count})`
+  const counted = count === undefined ? '' : `, ${count.words}`
   return text === '' ? { is: 'free', text: `free${counted}` } : { is: 'plugged', text: `${text}${counted}` }
 }

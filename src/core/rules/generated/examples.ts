@@ -254,7 +254,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "sumOver": "SYS1 feeds 2 fans, which the rule of thumb (three) allows; the sum says it is too much, and the sum decides.",
   },
   "two-feeds-one-cable": {
-    "together": "B1 supply lead 1 and B1 supply lead 2 of B1 hang on one cable of the supply, which then carries it all. Use two cables where you can.",
+    "together": "B1 supply lead 1 and B1 supply lead 2 hang on one cable of the supply, which then carries it all. Use two cables where you can.",
   },
   "unlike-fans": {
     "unlike": "SYS1 rules unlike fans by one signal: Four and other-four. Flow and noise differ at the same command; nothing is wrong with that if you know it.",

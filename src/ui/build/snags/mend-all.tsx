@@ -57,7 +57,10 @@ function Repairs({ plan, buildId }: { readonly plan: MendPlan; readonly buildId:
       </ol>
       {left.length > 0 && (
         <section aria-label="What is left">
-          <h3 className="font-semibold">{countOf(left.length, 'stop')} left, for which something has to be bought</h3>
+          <h3 className="font-semibold">
+            {countOf(left.length, 'stop')} left: {left.length === 1 ? 'it wants' : 'they want'} something that is not on
+            the bench, or a decision of yours
+          </h3>
           <ul className="mt-1 space-y-1">
             {left.map((finding) => (
               <li key={mindKey(finding)} className="flex gap-1.5 text-[13px]">
