@@ -4,7 +4,7 @@ import type { Harness } from '../harness/derive'
 import { isIdleByChoice } from '../harness/owners'
 import { missesProgram } from '../harness/usb'
 import type { PlacedPort } from '../harness/wiring'
-import { movesOf } from './mend'
+import { plugsOf } from './mend'
 import { defineRule, type Mend } from './rule'
 
 /** Only what takes can be left wanting; a free onward tail or a free header is no fault. */
@@ -64,14 +64,14 @@ export const leadLoose = defineRule({
     ]
   },
   mends: (harness, finding) => {
-    if (finding.messageId === 'parked') return finding.at.flatMap((ref) => movesOf(harness, ref, 1))
+    if (finding.messageId === 'parked') return finding.at.flatMap((ref) => plugsOf(harness, ref))
     return finding.at.flatMap((ref): readonly Mend[] => {
       const park: Mend = {
         messageId: 'park',
         params: { lead: harness.name(ref) },
         edit: parkEdit(ref, 'on purpose'),
       }
-      return [...movesOf(harness, ref, 1), ...(finding.messageId === 'comfort' ? [park] : [])]
+      return [...plugsOf(harness, ref), ...(finding.messageId === 'comfort' ? [park] : [])]
     })
   },
 })

@@ -48,6 +48,15 @@ export const nearerMoves = (harness: Harness, lead: PortRef, most: number): read
 export const movesOf = (harness: Harness, lead: PortRef, most = MOST_MOVES): readonly Mend[] =>
   movesWhere(harness, lead, wouldTake, most)
 
+/**
+ * The best port for a loose lead: one that takes it without a new snag, else one where its draw is as open as the label
+ * leaves it.
+ */
+export function plugsOf(harness: Harness, lead: PortRef): readonly Mend[] {
+  const sure = movesOf(harness, lead, 1)
+  return sure.length > 0 ? sure : movesWhere(harness, lead, ({ verdict }) => verdict === 'unknown', 1)
+}
+
 /** The move of this lead to this one port, where the port would take it without a new snag. */
 export const movesTo = (harness: Harness, lead: PortRef, to: PortRef): readonly Mend[] =>
   movesWhere(harness, lead, (candidate) => wouldTake(candidate) && sameRef(candidate.to, to), 1)
