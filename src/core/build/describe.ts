@@ -36,11 +36,15 @@ export function nameOfSubject(build: Build, { itemId, portId }: About): string {
   return build.items.find((item) => item.id === itemId)?.mark ?? itemId
 }
 
-/** `front 2, struts inside`: where a thing sits, in a few words. */
-function placeWords({ mount, spot, processor, inwardFace, number }: Place): string {
+/** `front 2, struts inside`: where a thing sits, in a few words, by the names that its case gives. */
+function placeWords(build: Build, { mount, spot, processor, inwardFace, number }: Place): string {
+  const caseOfItem = build.items.find(({ id }) => id === (mount ?? spot)?.caseItemId)
+  const part = build.parts.find(({ id }) => id === caseOfItem?.partId)
+  const panel = part?.panels?.find(({ id }) => id === mount?.panelId)?.name ?? mount?.panelId
+  const spotName = part?.space?.spots?.find(({ id }) => id === spot?.spotId)?.name ?? spot?.spotId
   const words = [
-    mount === undefined ? undefined : `${mount.panelId} ${mount.placeNumber}`,
-    spot === undefined ? undefined : `spot ${spot.spotId}`,
+    mount === undefined ? undefined : `${panel?.toLowerCase()} ${mount.placeNumber}`,
+    spot === undefined ? undefined : spotName,
     processor === undefined ? undefined : 'on the processor',
     inwardFace === undefined ? undefined : inwardFace === 'struts' ? 'struts inside' : 'open side inside',
     number === undefined ? undefined : `number ${number}`,
@@ -49,7 +53,7 @@ function placeWords({ mount, spot, processor, inwardFace, number }: Place): stri
 }
 
 /** What an entry of choices says, in a few words. */
-export function choiceValue(choice: Choice): string {
+export function choiceValue(build: Build, choice: Choice): string {
   switch (choice.list) {
     case 'modes':
       return choice.entry.mode.toUpperCase()
@@ -74,7 +78,7 @@ export function choiceValue(choice: Choice): string {
     case 'curves':
       return `${choice.entry.points.length} points`
     case 'places':
-      return placeWords(choice.entry)
+      return placeWords(build, choice.entry)
     default:
       return choice satisfies never
   }
@@ -84,7 +88,7 @@ function describeChoice(choice: Choice, before: Build): string {
   const subject = nameOfSubject(before, aboutOf(choice.entry))
   return choice.list === 'parked'
     ? `park ${subject}`
-    : `${CHOICE_WORDS[choice.list]} of ${subject}: ${choiceValue(choice)}`
+    : `${CHOICE_WORDS[choice.list]} of ${subject}: ${choiceValue(before, choice)}`
 }
 
 /** What is said of the pack a thing comes in, where the step says something of it. */

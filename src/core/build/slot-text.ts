@@ -45,7 +45,7 @@ export function describeSlot(build: Build, slot: Slot): { readonly subject: stri
       const choice = choiceAbout(build, slot.list, slot.of)
       return {
         subject: `${CHOICE_WORDS[slot.list]} of ${nameOfSubject(build, slot.of)}`,
-        value: choice === undefined ? 'not set' : choiceValue(choice),
+        value: choice === undefined ? 'not set' : choiceValue(build, choice),
       }
     }
     case 'mind': {

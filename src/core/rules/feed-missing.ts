@@ -35,7 +35,7 @@ export const feedMissing = defineRule({
     },
     parked: {
       severity: 'stop',
-      text: '{lead} is left loose on purpose, but {leads} {leads|hangs|hang} on {box}, which has no supply then: {leads|it is|they are} dead. Plug it into the supply, or take them out.',
+      text: '{lead} is left loose on purpose, but {leads} {leads|hangs|hang} on {box}, which has no supply then: {leads|it is|they are} dead. Plug it into the supply, or take {leads|it|them} out.',
     },
     oneOfTwo: {
       severity: 'stop',

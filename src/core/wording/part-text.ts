@@ -62,3 +62,11 @@ export function partSummary(part: Part): string {
   ]
   return words.filter((word) => word !== undefined).join(' · ')
 }
+
+/** How a plug can be told from its like by eye: `“FAN”, black`; nothing where nobody has said. */
+export function lookText({ look }: Pick<Port, 'look'>): string | undefined {
+  if (look === undefined) return undefined
+  const words = [look.print === undefined ? undefined : `“${look.print}”`, look.colour, look.clip]
+  const said = words.filter((word) => word !== undefined)
+  return said.length === 0 ? undefined : said.join(', ')
+}

@@ -17,6 +17,7 @@ import { Button, buttonClass } from '@/ui/shared/button'
 import { ConnectorFace } from '@/ui/shared/connector-face'
 import { ImportButton } from '@/ui/shared/import-button'
 import { formatMoney } from '@/ui/shared/money'
+import { lookText } from '@/core/wording/part-text'
 import { SeverityMark } from '@/ui/shared/severity'
 import { SERVICE_LINES } from '@/ui/threads/thread-line'
 
@@ -31,10 +32,14 @@ function Section({ title, children }: { readonly title: string; readonly childre
 
 function End({ at, name }: { readonly at: PortRef; readonly name: string }) {
   const { port } = useHarness().port(at)
+  const look = lookText(port)
   return (
     <span className="flex min-w-0 items-center gap-2">
       <ConnectorFace connector={port.connector} wires={port.wires} />
-      <span className="font-semibold">{name}</span>
+      <span>
+        <span className="font-semibold">{name}</span>
+        {look !== undefined && <span className="text-[13px] text-faded"> {look}</span>}
+      </span>
     </span>
   )
 }

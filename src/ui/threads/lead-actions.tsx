@@ -3,6 +3,7 @@
 import { ChevronDown, ListPlus, LogOut, Pin, Unplug } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
+import type { Edit } from '@/core/build/edit-schema'
 import { healEdit, insertEdit, type Piece } from '@/core/build/rewire'
 import type { Thread } from '@/core/build/schema'
 import type { Harness } from '@/core/harness/derive'
@@ -10,42 +11,46 @@ import { looseLike } from '@/core/harness/several'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { TEMPLATE_PIECES } from '@/core/templates/pieces'
 import { listNames } from '@/core/wording/text'
-import { useActions, useHarness } from '@/ui/build/context'
+import { previewOf } from '@/core/rules/preview'
+import { useActions, useHarness, useVerdicts } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
 import { notify } from '@/ui/shared/notices'
+import { PreviewLine } from '@/ui/shared/preview-line'
 import { useSelection } from './selection'
 
 interface Choice {
   readonly key: string
   readonly text: string
-  readonly piece: Piece
+  readonly edit: Edit
 }
+
+/** So many pieces are tried; each is judged by all rules. */
+const MOST_PIECES = 8
 
 /** What could go between leads and a port: pieces that lie loose on the bench, then one more of a part that is known. */
 function piecesFor(harness: Harness, leads: readonly PlacedPort[], to: PlacedPort): readonly Choice[] {
   const refs = leads.map(({ ref }) => ref)
   const isLoose = (itemId: string) =>
     harness.ports.filter(({ item }) => item.id === itemId).every(({ ref }) => harness.threadsAt(ref).length === 0)
+  const choice = (key: string, text: string, piece: Piece): readonly Choice[] => {
+    const edit = insertEdit(harness.build, { leads: refs, to: to.ref, piece })
+    return edit === undefined ? [] : [{ key, text, edit }]
+  }
   const fromBench = harness.items
     .filter(({ id }) => isLoose(id))
-    .map((item): Choice => {
-      return { key: item.id, text: `${item.mark}, ${harness.factsOfItem(item.id).part.name}`, piece: { item } }
-    })
+    .flatMap((item) => choice(item.id, `${item.mark}, ${harness.factsOfItem(item.id).part.name}`, { item }))
   const held = harness.build.parts
   const known = [...held, ...TEMPLATE_PIECES.filter(({ id }) => !held.some((part) => part.id === id))]
-  const toBuy = known.map((part): Choice => {
-    return { key: part.id, text: `one more to buy: ${part.name}`, piece: { part, stock: 'toBuy' } }
-  })
-  return [...fromBench, ...toBuy].filter(
-    ({ piece }) => insertEdit(harness.build, { leads: refs, to: to.ref, piece }) !== undefined,
-  )
+  const toBuy = known.flatMap((part) => choice(part.id, `one more to buy: ${part.name}`, { part, stock: 'toBuy' }))
+  return [...fromBench, ...toBuy].slice(0, MOST_PIECES)
 }
 
 /** What would fit there is asked for only when the menu is open. */
 function Pieces({ leads, to }: { readonly leads: readonly PlacedPort[]; readonly to: PlacedPort }) {
   const harness = useHarness()
   const { dispatch } = useActions()
+  const verdicts = useVerdicts()
   const choices = piecesFor(harness, leads, to)
   if (choices.length === 0) {
     return (
@@ -54,16 +59,12 @@ function Pieces({ leads, to }: { readonly leads: readonly PlacedPort[]; readonly
       </DropdownMenu.Item>
     )
   }
-  return choices.map(({ key, text, piece }) => (
-    <DropdownMenu.Item
-      key={key}
-      className={MENU_ITEM_CLASS}
-      onSelect={() => {
-        const edit = insertEdit(harness.build, { leads: leads.map(({ ref }) => ref), to: to.ref, piece })
-        if (edit !== undefined) dispatch(edit)
-      }}
-    >
-      {text}
+  return choices.map(({ key, text, edit }) => (
+    <DropdownMenu.Item key={key} className={MENU_ITEM_CLASS} onSelect={() => dispatch(edit)}>
+      <span>
+        {text}
+        <PreviewLine harness={harness} preview={previewOf(harness, verdicts, edit)} />
+      </span>
     </DropdownMenu.Item>
   ))
 }

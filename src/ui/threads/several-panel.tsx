@@ -88,6 +88,7 @@ export function SeveralPanel({ leads }: { readonly leads: readonly PlacedPort[] 
   const { select, add } = useSelection()
   const threads = leads.flatMap(({ ref }) => harness.threadsAt(ref))
   const [first, second] = leads
+  const verdicts = useVerdicts()
   const swap = leads.length === 2 ? swapEdit(harness.build, first!.ref, second!.ref) : undefined
   return (
     <section
@@ -111,9 +112,12 @@ export function SeveralPanel({ leads }: { readonly leads: readonly PlacedPort[] 
       </ul>
       <div className="mb-2 flex flex-wrap gap-1.5">
         {swap !== undefined && (
-          <Button small onClick={() => dispatch(swap)}>
-            <ArrowLeftRight size={14} aria-hidden /> Let them change places
-          </Button>
+          <span>
+            <Button small onClick={() => dispatch(swap)}>
+              <ArrowLeftRight size={14} aria-hidden /> Let them change places
+            </Button>
+            <PreviewLine harness={harness} preview={previewOf(harness, verdicts, swap)} />
+          </span>
         )}
         {threads.length > 0 && (
           <Button small onClick={() => dispatch(unplugEdit(threads))}>

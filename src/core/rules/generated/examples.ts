@@ -92,7 +92,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "feed-missing": {
     "nothingArrives": "B1 supply lead brings no supply to B1: what hangs there is dead. Follow it back, and plug its other end in.",
-    "parked": "B1 supply lead is left loose on purpose, but F1 link lead hangs on B1, which has no supply then: it is dead. Plug it into the supply, or take them out.",
+    "parked": "B1 supply lead is left loose on purpose, but F1 link lead hangs on B1, which has no supply then: it is dead. Plug it into the supply, or take it out.",
     "oneOfTwo": "B1 wants all of its supply leads, and B1 supply lead 2 brings nothing. Plug it into the supply.",
   },
   "hand-reach": {

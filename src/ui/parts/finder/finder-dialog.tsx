@@ -14,6 +14,8 @@ import {
 import { Button } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
 import { PlugPicture } from '@/ui/shared/plug-picture'
+import { lookText } from '@/core/wording/part-text'
+import { useHarness } from '@/ui/build/context'
 import { SeverityMark } from '@/ui/shared/severity'
 import { useFinder, type FinderJob } from './finder-state'
 
@@ -79,6 +81,23 @@ function Step({ question, answers, onAnswer, onNone }: StepProps) {
   )
 }
 
+/** Plugs of this kind on the bench whose look somebody wrote down. */
+function OnThisBench({ plug }: { readonly plug: Plug }) {
+  const harness = useHarness()
+  const alike = harness.ports.flatMap(({ port, ref, key }) => {
+    const look = port.connector.family === plug.connector.family ? lookText(port) : undefined
+    return look === undefined ? [] : [{ key, text: `${harness.name(ref)}: ${look}` }]
+  })
+  if (alike.length === 0) return null
+  return (
+    <ul aria-label="Such plugs on this bench" className="mt-1 text-[13px] text-faded">
+      {alike.map(({ key, text }) => (
+        <li key={key}>{text}</li>
+      ))}
+    </ul>
+  )
+}
+
 function Outcome({
   answers,
   isNone,
@@ -98,6 +117,7 @@ function Outcome({
           <SeverityMark look="holds" /> It is the {outcome.plug.name}
         </p>
         <p className="mt-1">{outcome.plug.tell}</p>
+        <OnThisBench plug={outcome.plug} />
         {job.onFound !== undefined && (
           <Button
             tone="act"
