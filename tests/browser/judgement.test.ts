@@ -132,7 +132,7 @@ test('what is printed on a plug is entered once, and stands on the sheet', async
   await dialog(page).getByRole('button', { name: 'Correct it' }).click()
   await dialog(page).waitFor({ state: 'detached' })
   await untilSaved(page)
-  await page.keyboard.press('Alt+7')
+  await page.keyboard.press('Alt+4')
   await page.waitForURL(/\/sheet$/)
   await page.getByText('“REAR”, black').first().waitFor()
 })
