@@ -320,7 +320,8 @@ symlinkSync(resolve(home, 'node_modules'), join(folder, 'node_modules'))
 
 /** The names of the tests that fail, or none where all pass. */
 function failures(tests: string): readonly string[] {
-  const args = ['--selectProjects', 'unit', '--testPathPatterns', tests, '--json']
+  // The first test file that notices is enough.
+  const args = ['--selectProjects', 'unit', '--testPathPatterns', tests, '--json', '--bail']
   const { stdout } = spawnSync(join('node_modules', '.bin', 'jest'), args, {
     cwd: folder,
     encoding: 'utf8',

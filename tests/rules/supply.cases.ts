@@ -6,6 +6,7 @@ import {
   makeLinkFan,
   makeRowFeed,
   makeUsbHub,
+  makeUsbSplitter,
 } from '../../src/core/parts/make'
 import { coverEdit } from '../../src/core/build/choose'
 import type { Part, Port } from '../../src/core/parts/schema'
@@ -149,6 +150,7 @@ const own = [
   usbDevice('sober', 50),
   usbDevice('silent', undefined),
   usbDevice('glutton', 700),
+  makeUsbSplitter({ id: 'parted', name: 'Parted' }),
   withPorts(as(usbDevice('two', 700), 'two-lanes'), (port) =>
     port.id === 'usb' ? { lanes: { count: 2, covers: 2 } } : {},
   ),
@@ -455,6 +457,15 @@ export const supplyCases: readonly Case[] = [
     build: on(
       ['M1: board-middle', 'U1: hub', 'B1 B2 B3: sober'],
       ['U1.usb > M1.USB1', 'B1.usb > U1.out1', 'B2.usb > U1.out2', 'B3.usb > M1.USB2'],
+    ),
+    wanted: 'holds',
+  },
+  {
+    rule: 'usb-load',
+    what: 'two devices on a lead that parts the header: no hub, each may draw what a port gives',
+    build: on(
+      ['M1: board-middle', 'U1: parted', 'B1 B2: thirsty'],
+      ['U1.in > M1.USB1', 'B1.usb > U1.out1', 'B2.usb > U1.out2'],
     ),
     wanted: 'holds',
   },

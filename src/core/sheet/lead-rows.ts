@@ -1,6 +1,7 @@
 import { portKey, type PortKey } from '../build/refs'
 import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
+import { missesProgram } from '../harness/usb'
 import type { PlacedPort } from '../harness/wiring'
 import { SEVERITIES, type Finding, type Severity } from '../rules/rule'
 import { leadLength, serviceOf, type Service } from './leads'
@@ -70,7 +71,7 @@ export function leadRows(harness: Harness, findings: readonly Finding[]): readon
       toName: other === undefined ? undefined : harness.name(other.ref),
       toMark: other?.item.mark,
       threadId: thread?.id,
-      isWanted: port.need === 'required',
+      isWanted: port.need === 'required' || missesProgram(harness, placed),
       parkedReason: harness.choices.parkedReasonAt(ref),
       lengthMm: leadLength(placed),
       spareMm: spare.get(key),

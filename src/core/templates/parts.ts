@@ -8,6 +8,8 @@ import {
   makeStrip,
   makeStrip12V,
   makeSupply,
+  makeUsbHub,
+  makeUsbSplitter,
   type FanHeader,
   type LightHeader,
   type SupplyCable,
@@ -168,5 +170,14 @@ export const TEMPLATE_PARTS: readonly Part[] = [
   templateCooler(3, 120, false),
   templateCooler(3, 120, true),
   ...TEMPLATE_PIECES,
+  makeUsbSplitter({ id: 'template-usb-splitter', name: 'USB lead, one header for two devices', lengthMm: 200, origin }),
+  makeUsbHub({ id: 'template-usb-hub', name: 'Internal USB hub that lives on its header', headerCount: 2, origin }),
+  makeUsbHub({
+    id: 'template-usb-hub-fed',
+    name: 'Internal USB hub with a supply of its own',
+    headerCount: 3,
+    hasSupply: true,
+    origin,
+  }),
   ...TEMPLATE_CASES,
 ]

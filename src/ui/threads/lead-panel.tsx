@@ -10,6 +10,7 @@ import type { Candidate } from '@/core/harness/candidates'
 import type { Answer } from '@/core/rules/answers'
 import type { Harness } from '@/core/harness/derive'
 import { looseLeads } from '@/core/harness/loose'
+import { missesProgram } from '@/core/harness/usb'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { candidateKey, candidateText } from '@/core/wording/candidate-text'
 import { countOf } from '@/core/wording/text'
@@ -228,7 +229,9 @@ function LeaveLoose({ placed }: { readonly placed: PlacedPort }) {
   return (
     <details className="px-3 py-1 text-[13px]">
       <summary className="mb-1 cursor-pointer text-faded">
-        {placed.port.need === 'optional' ? 'For comfort only: leave it loose …' : 'Leave it loose on purpose …'}
+        {placed.port.need === 'optional' && !missesProgram(harness, placed)
+          ? 'For comfort only: leave it loose …'
+          : 'Leave it loose on purpose …'}
       </summary>
       <ReasonForm
         label="Why it stays loose"

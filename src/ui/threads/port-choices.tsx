@@ -11,7 +11,7 @@ import { standInsFor } from '@/core/light/stand-in'
 import { useActions, useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 
-const FIELD = 'rounded border border-thread bg-linen px-1 py-0.5'
+const FIELD = 'max-w-full rounded border border-thread bg-linen px-1 py-0.5'
 
 interface OptionProps {
   readonly label: string
@@ -24,7 +24,7 @@ interface OptionProps {
 function Choice({ label, value, options, editOf }: OptionProps) {
   const { dispatch } = useActions()
   return (
-    <label className="flex items-center justify-between gap-2 text-[13px]">
+    <label className="flex flex-wrap items-center justify-between gap-x-2 text-[13px]">
       {label}
       <select value={value} onChange={(event) => dispatch(editOf(event.target.value))} className={FIELD}>
         {options.map(([key, words]) => (

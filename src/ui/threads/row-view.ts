@@ -6,6 +6,7 @@ import { portKey, type PortKey } from '@/core/build/refs'
 import { verdictsOf } from '@/core/rules/check'
 import type { Finding } from '@/core/rules/rule'
 import { findingText } from '@/core/wording/text'
+import { missesProgram } from '@/core/harness/usb'
 import type { PlacedPort } from '@/core/harness/wiring'
 import { formatAlike } from '@/core/units/format'
 import { candidateShortText, candidateText } from '@/core/wording/candidate-text'
@@ -134,7 +135,8 @@ function leadState(harness: Harness, placed: PlacedPort): RowState {
     return { is: 'bar', bar: { ...bar, words: `from ${text}: ${bar.words}` } }
   }
   if (harness.choices.parkedReasonAt(placed.ref) !== undefined) return { is: 'parked', text: 'left loose' }
-  return { is: placed.port.need === 'optional' ? 'wanting' : 'loose', text: 'loose' }
+  const isForComfort = placed.port.need === 'optional' && !missesProgram(harness, placed)
+  return { is: isForComfort ? 'wanting' : 'loose', text: 'loose' }
 }
 
 const stopsByPort = new WeakMap<Harness, ReadonlyMap<PortKey, Finding>>()

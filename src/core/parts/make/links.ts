@@ -107,6 +107,31 @@ export function makeRowFeed(
   }
 }
 
+/**
+ * A lead that parts one USB header: plain wires to two plugs with one port each. No hub: what hangs there draws straight
+ * from the header.
+ */
+export function makeUsbSplitter(splitter: Named & { readonly lengthMm?: number }): Part {
+  const out = (id: string, name: string): Port => ({
+    ...giving(id, name, 'usb2-9pin', USB_WIRES),
+    lanes: { count: 1, covers: 1 },
+    lead: { leadId: 'lead' },
+  })
+  return {
+    ...base(splitter, 'splitter', 'U'),
+    leads: [lead('lead', splitter.lengthMm, splitter.origin ?? 'label')],
+    ports: [
+      {
+        ...taking('in', 'header lead', { family: 'usb2-9pin', wires: USB_WIRES }, { need: 'required', leadId: 'lead' }),
+        lanes: { count: 2, covers: 2 },
+      },
+      out('out1', 'port 1'),
+      out('out2', 'port 2'),
+    ],
+    inside: [{ type: 'joins', ports: ['in', 'out1', 'out2'], wires: USB_WIRES }],
+  }
+}
+
 /** A hub that makes more USB headers out of one, with or without a supply lead of its own. */
 export function makeUsbHub(
   hub: Named & { readonly headerCount: number; readonly drawMilliamps?: number; readonly hasSupply?: boolean },
