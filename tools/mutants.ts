@@ -107,7 +107,7 @@ const MUTANTS: readonly Mutant[] = [
   },
   {
     what: 'a lead needs no slack',
-    file: 'src/core/build/schema.ts',
+    file: 'src/core/build/settings.ts',
     find: 'leadSlackMm: { least: 0, most: 1000, usual: 30 }',
     put: 'leadSlackMm: { least: 0, most: 1000, usual: 0 }',
   },

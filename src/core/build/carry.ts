@@ -1,7 +1,8 @@
 import { acceptedOf } from './accept'
 import { choiceAbout } from './attached'
 import type { Edit, SchoolChoice, SingleEdit } from './edit-schema'
-import type { Build, Setting } from './schema'
+import type { Build } from './schema'
+import type { Setting } from './settings'
 import { groupIn, readSlot, threadsFrom, type Slot } from './slots'
 
 const hasItem = (build: Build, itemId: string) => build.items.some((item) => item.id === itemId)

@@ -2,7 +2,8 @@ import { stepsOf } from './apply'
 import { aboutOf } from './attached'
 import type { About, Choice, ChoiceList, Edit, SchoolChoice, SingleEdit } from './edit-schema'
 import { nameOfPort } from './refs'
-import type { Build, Place, Setting } from './schema'
+import type { Build, Place } from './schema'
+import type { Setting } from './settings'
 import { SCHOOL_WORDS, schoolWord } from './school-words'
 
 /** What a list of choices decides, in two or three words. */

@@ -30,11 +30,10 @@ import {
   PackSchema,
   PlaceSchema,
   PortTrialSchema,
-  SETTINGS,
   SyncSettingSchema,
   ThreadSchema,
-  type Setting,
 } from './schema'
+import { SETTINGS, type Setting } from './settings'
 import { SCHOOL_NAMES, SCHOOLS, type School } from './schools'
 
 const Index = Type.Integer({ minimum: 0, maximum: LIMITS.threadsPerBuild })

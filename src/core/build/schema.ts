@@ -17,6 +17,7 @@ import { HEADER_MODES } from './modes'
 import { FIXINGS } from '../parts/kinds'
 import { PartSchema, PriceSchema } from '../parts/schema'
 import { SCHOOLS } from './schools'
+import { SETTINGS, type Setting } from './settings'
 import { FORMAT_NAME, FORMAT_VERSION } from './format-name'
 
 /** A short display name that fits on a cable label; unique in its build. */
@@ -144,18 +145,6 @@ export const AirSchema = strict({
 })
 export type Air = ModelOf<typeof AirSchema>
 
-/**
- * Figures that hold for the whole build, each with the range it may have and what counts where it is not said: copper at
- * the temperature of its standard (IEC 60028), slack and frames by common practice, no source.
- */
-export const SETTINGS = {
-  copperTemperatureC: { least: -20, most: 105, usual: 20 },
-  leadSlackMm: { least: 0, most: 1000, usual: 30 },
-  hoseSlackMm: { least: 0, most: 1000, usual: 60 },
-  leastFramesPerSecond: { least: 1, most: 1000, usual: 30 },
-} as const
-export type Setting = keyof typeof SETTINGS
-
 const settingField = (name: Setting) =>
   Type.Optional(Type.Number({ minimum: SETTINGS[name].least, maximum: SETTINGS[name].most }))
 const SETTING_FIELDS = {
@@ -218,8 +207,4 @@ export const BuildSchema = strict(
   },
   { title: 'Gentle Loom build, version 1' },
 )
-/** A setting of the build, or what counts where it is not said. */
-export const settingOf = ({ choices }: Pick<Build, 'choices'>, name: Setting): number =>
-  choices[name] ?? SETTINGS[name].usual
-
 export type Build = ModelOf<typeof BuildSchema>

@@ -7,7 +7,8 @@ import { schoolsIn } from './groups'
 import { acceptedOf, mindOf } from './accept'
 import { mindKey, nextMark, portKey, sameRef } from './refs'
 import type { Part } from '../parts/schema'
-import type { Build, Group, Setting, Thread } from './schema'
+import type { Build, Group, Thread } from './schema'
+import type { Setting } from './settings'
 import type { School } from './schools'
 
 /**

@@ -1,4 +1,4 @@
-import { settingOf } from '../build/schema'
+import { settingOf } from '../build/settings'
 import type { Figure, PortRef } from '../formats/schema-kit'
 import { RAILS, type Rail, type Wire } from '../parts/connectors'
 import { RAIL_VOLTS } from '../physics/amps'

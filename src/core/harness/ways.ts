@@ -1,4 +1,5 @@
-import { settingOf, type Item } from '../build/schema'
+import type { Item } from '../build/schema'
+import { settingOf } from '../build/settings'
 import type { Figure } from '../formats/schema-kit'
 import { pointOf, reachOf, SIGHT_MM, wayBetween, type Reach, type Space, type Way, type WayEnd } from '../places/ways'
 import { distanceMm } from '../places/space'

@@ -1,5 +1,5 @@
 import { placeEdit } from '../build/choose'
-import { settingOf } from '../build/schema'
+import { settingOf } from '../build/settings'
 import { hoseOf, type Hose } from '../harness/hoses'
 import { exceeds } from '../units/compare'
 import { defineRule, type Mend, type Outcome } from './rule'

@@ -1,7 +1,7 @@
 import { apply } from '../build/apply'
 import { placeEdit } from '../build/choose'
 import { sameRef } from '../build/refs'
-import { settingOf } from '../build/schema'
+import { settingOf } from '../build/settings'
 import { insertEdit } from '../build/rewire'
 import { bestCorner } from '../harness/corners'
 import { derive, type Harness } from '../harness/derive'

@@ -1,4 +1,4 @@
-import { settingOf } from '../build/schema'
+import { settingOf } from '../build/settings'
 import { framesPerSecond, LONGEST_RESET_MICROSECONDS } from '../physics/led'
 import { exceeds } from '../units/compare'
 import { defineRule } from './rule'
