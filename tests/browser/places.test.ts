@@ -326,8 +326,8 @@ test('two tabs place the same thing: both values are shown, and neither is lost 
   await place(two, 'bottom/fans-120/2')
   const dialog = two.getByRole('dialog', { name: 'Changed in two places' })
   await dialog.getByText('place of F4').waitFor()
-  await dialog.getByText(/bottom 1/).waitFor()
-  await dialog.getByText(/bottom 2/).waitFor()
+  await dialog.getByText(/floor 1/).waitFor()
+  await dialog.getByText(/floor 2/).waitFor()
   expect(await placedIn(id)).toEqual({ f4: 'bottom/fans-120/1' })
 })
 

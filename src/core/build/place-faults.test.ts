@@ -141,7 +141,7 @@ describe('places that speak of what is not there', () => {
     expect(back(build, air).choices.air).toEqual([{ itemId: 'k1', speedPercent: 60 }])
     expect(back(build, unplaceEdit('f1')).places?.some(({ itemId }) => itemId === 'f1')).toBe(false)
     expect(describeEdit(placeEdit({ itemId: 'l1', spot: { caseItemId: 'k1', spotId: 'ledge' } }), build)).toBe(
-      'place of L1: spot ledge',
+      'place of L1: Ledge before the board',
     )
   })
 })
