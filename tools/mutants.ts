@@ -29,9 +29,9 @@ const MUTANTS: readonly Mutant[] = [
   },
   {
     what: 'the limit of a budget is doubled',
-    file: 'src/core/rules/current-budget.ts',
-    find: 'const limitAmps = limit.value\n',
-    put: 'const limitAmps = limit.value * 2\n',
+    file: 'src/core/harness/budgets.ts',
+    find: 'limitAmps: limit?.value,',
+    put: 'limitAmps: limit === undefined ? undefined : limit.value * 2,',
   },
   {
     what: 'a splitter is forgotten in the sum',
@@ -273,8 +273,8 @@ const MUTANTS: readonly Mutant[] = [
   {
     what: 'the lead of a splitter is forgotten in the reach',
     file: 'src/core/harness/ways.ts',
-    find: 'undefined : leadMm + moreMm',
-    put: 'undefined : leadMm',
+    find: 'undefined : run.leadMm + moreMm',
+    put: 'undefined : run.leadMm',
     tests: PLANNING_TESTS,
   },
   {
