@@ -94,6 +94,8 @@ const onBrain = onBench(
 const synced = withChoices(onBrain, { syncSettings: [{ at: at('b1', 'speedSync'), isOn: true }] })
 const school = (speed: 'board' | 'controller' | 'sync') => ({ schools: { speed } })
 
+const ownFans = onBench(['S1: supply-550', 'B1: brain', 'F1: four'], ['B1.supply1 > S1.A_1', 'F1.fan > B1.fan1'])
+
 export const speedCases: readonly Case[] = [
   { rule: 'no-command', what: 'a fan on a header', build: onHeader, wanted: 'holds' },
   { rule: 'no-command', what: 'a 3-wire fan on a header in DC mode', build: threeOnHeader, wanted: 'holds' },
@@ -384,5 +386,19 @@ export const speedCases: readonly Case[] = [
       groups: [{ id: 'r', name: 'Radiator', itemIds: ['f1'], schools: { radiatorFans: 'sync' as const } }],
     },
     wanted: 'holds',
+  },
+
+  {
+    rule: 'lead-loose',
+    what: 'the sync lead of a box, with nothing to do by what was chosen',
+    build: withChoices(ownFans, { schools: { speed: 'board' } }),
+    wanted: 'holds',
+  },
+  {
+    rule: 'lead-loose',
+    what: 'the same, wanted for the radiator fans of the whole build',
+    build: withChoices(ownFans, { schools: { speed: 'board', radiatorFans: 'sync' } }),
+    wanted: 'comfort',
+    params: { looseCount: 1, leads: ['B1 speed sync lead'] },
   },
 ]

@@ -94,14 +94,14 @@ export function suitsManyFans({ build, threadsAt }: Wiring, lead: PlacedPort, to
 export function isIdleByChoice({ build }: Wiring, { facts, port }: PlacedPort): boolean {
   const follows = facts.all.follows.find(({ input }) => input === port.id)
   if (follows === undefined) return false
-  const { speed, light } = build.choices.schools ?? {}
-  const schools = (build.groups ?? []).flatMap((group) => group.schools ?? [])
+  const ofBuild = build.choices.schools ?? {}
+  const all = [ofBuild, ...(build.groups ?? []).flatMap((group) => group.schools ?? [])]
   if (follows.signal === 'speed') {
-    const isWanted = schools.some((school) => school.speed === 'sync' || school.radiatorFans === 'sync')
-    return speed !== undefined && speed !== 'sync' && !isWanted
+    const isWanted = all.some(({ speed, radiatorFans }) => speed === 'sync' || radiatorFans === 'sync')
+    return ofBuild.speed !== undefined && !isWanted
   }
   const isWanted =
-    schools.some((school) => school.light === 'board') ||
+    all.some(({ light }) => light === 'board') ||
     build.choices.lightOwners?.some(({ owner }) => owner === 'board') === true
-  return light !== undefined && light !== 'board' && !isWanted
+  return ofBuild.light !== undefined && !isWanted
 }
