@@ -191,17 +191,22 @@ function SettingField({
   const { least, most, usual } = SETTINGS[name]
   const held = build.choices[name]
   const [text, setText] = useState(held === undefined ? '' : String(held))
+  const value = text.trim() === '' ? null : Number(text)
+  const isOut = value !== null && !(value >= least && value <= most)
   const keep = () => {
-    const value = text.trim() === '' ? null : Number(text)
-    if (value !== null && !(value >= least && value <= most)) {
-      setText(held === undefined ? '' : String(held))
-      return
-    }
-    if (value !== (held ?? null)) dispatch({ type: 'chooseSetting', setting: { name, value } as SettingChoice })
+    if (isOut || value === (held ?? null)) return
+    dispatch({ type: 'chooseSetting', setting: { name, value } as SettingChoice })
   }
   return (
     <label className="flex items-center justify-between gap-2">
-      <span>{words}</span>
+      <span>
+        {words}
+        {isOut && (
+          <span role="alert" className="block text-[13px] text-madder">
+            Give a figure from {least} to {`${most} ${unit}`.trim()}; this one is not kept.
+          </span>
+        )}
+      </span>
       <span className="flex items-center gap-1 whitespace-nowrap text-[13px] text-faded">
         <input
           type="number"
@@ -210,6 +215,7 @@ function SettingField({
           max={most}
           value={text}
           placeholder={String(usual)}
+          aria-invalid={isOut}
           onChange={(event) => setText(event.target.value)}
           onBlur={keep}
           className="w-20 rounded border border-seam bg-linen px-2 py-1 text-right text-ink"
