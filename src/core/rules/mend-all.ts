@@ -21,12 +21,6 @@ export interface MendPlan {
   readonly left: readonly Finding[]
 }
 
-/** How far the search is. */
-export interface MendProgress {
-  readonly triedCount: number
-  readonly stopCount: number
-}
-
 interface State {
   readonly build: Build
   readonly stops: readonly Finding[]
@@ -110,26 +104,13 @@ const isMeant = ({ messageId, edit }: Mend): boolean =>
   messageId !== 'park' &&
   stepsOf(edit).every((step) => step.type !== 'addItem' || step.item.stock === 'owned')
 
-/** Looks for the repairs of a build step by step, telling how far it is, so that a page can go on meanwhile. */
-export function* mendAll(harness: Harness): Generator<MendProgress, MendPlan> {
+/** Looks for the repairs of a build, and rests after each trial, so that a page can go on meanwhile. */
+export function* mendAll(harness: Harness): Generator<void, MendPlan> {
   const start: State = { build: harness.build, stops: stopsOf(verdictsOf(harness).findings) }
-  let triedCount = 0
-  const told = (): MendProgress => ({ triedCount: (triedCount += 1), stopCount: start.stops.length })
-  const search = chosen(start)
-  let found = search.next()
-  while (found.done !== true) {
-    yield told()
-    found = search.next()
-  }
-  const end = found.value.reduce<State>((state, mend) => tried(state, mend) ?? state, start)
-  const cutting = pruned(start, found.value, end)
-  let kept = cutting.next()
-  while (kept.done !== true) {
-    yield told()
-    kept = cutting.next()
-  }
+  const mends = yield* chosen(start)
+  const end = mends.reduce<State>((state, mend) => tried(state, mend) ?? state, start)
   let state = start
-  const repairs = kept.value.map((mend): Repair => {
+  const repairs = (yield* pruned(start, mends, end)).map((mend): Repair => {
     const before = state.stops
     state = tried(state, mend) ?? state
     return { mend, clears: before.filter((stop) => !goesOnIn(stop, state.stops)) }

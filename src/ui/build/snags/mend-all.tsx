@@ -4,7 +4,7 @@ import { Check } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import { mindKey } from '@/core/build/refs'
-import { mendAll, type MendPlan, type MendProgress } from '@/core/rules/mend-all'
+import { mendAll, type MendPlan } from '@/core/rules/mend-all'
 import { countOf, findingText, mendText } from '@/core/wording/text'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
@@ -14,18 +14,22 @@ import { useActions, useHarness } from '../context'
 /** So long is looked at a time, so that the page stays at hand. */
 const SLICE_MS = 20
 
+/** The repairs, or how many trials it took so far. */
+type Found = { readonly plan: MendPlan } | { readonly triedCount: number }
+
 /** Looks for the repairs while the window is open, and tells how far it is. */
-function useMendPlan(): MendPlan | MendProgress {
+function useMendPlan(): Found {
   const harness = useHarness()
-  const [found, setFound] = useState<MendPlan | MendProgress>({ triedCount: 0, stopCount: 0 })
+  const [found, setFound] = useState<Found>({ triedCount: 0 })
   useEffect(() => {
     const search = mendAll(harness)
+    let triedCount = 0
     let timer: ReturnType<typeof setTimeout>
     const goOn = () => {
       const until = performance.now() + SLICE_MS
       let step = search.next()
-      while (step.done !== true && performance.now() < until) step = search.next()
-      setFound(step.value)
+      for (; step.done !== true && performance.now() < until; triedCount += 1) step = search.next()
+      setFound(step.done === true ? { plan: step.value } : { triedCount })
       if (step.done !== true) timer = setTimeout(goOn)
     }
     timer = setTimeout(goOn)
@@ -82,11 +86,11 @@ function Repairs({ plan, buildId }: { readonly plan: MendPlan; readonly buildId:
   )
 }
 
-/** The fewest repairs that leave no stop that can be helped: what each clears, one press for all, one step to undo. */
+/** Repairs that leave as few stops as can be, none of them for nothing: what each clears, one press, one step to undo. */
 export function MendAllDialog({ buildId, onClose }: { readonly buildId: string; readonly onClose: () => void }) {
   const found = useMendPlan()
   const { dispatch } = useActions()
-  const plan = 'repairs' in found ? found : undefined
+  const plan = 'plan' in found ? found.plan : undefined
   return (
     <Dialog
       isOpen
@@ -110,10 +114,10 @@ export function MendAllDialog({ buildId, onClose }: { readonly buildId: string; 
         </>
       }
     >
-      {plan === undefined ? (
-        <p aria-live="polite">Looking for the fewest repairs: {(found as MendProgress).triedCount} tried …</p>
+      {'plan' in found ? (
+        <Repairs plan={found.plan} buildId={buildId} />
       ) : (
-        <Repairs plan={plan} buildId={buildId} />
+        <p aria-live="polite">Looking for repairs: {found.triedCount} tried …</p>
       )}
     </Dialog>
   )
