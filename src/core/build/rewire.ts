@@ -20,15 +20,26 @@ const plug = (build: Build, from: PortRef, to: PortRef): SingleEdit => ({
   thread: { id: freshThreadId(build, from), from, to },
 })
 
+/** Leads that are plugged go to other ports, all in one step, so that each finds its port free. */
+export function rethreadEdit(build: Build, moves: readonly { readonly thread: Thread; readonly to: PortRef }[]): Edit {
+  return {
+    type: 'batch',
+    edits: [
+      ...moves.map(({ thread }) => unplug(thread)),
+      ...moves.map(({ thread, to }) => plug(build, thread.from, to)),
+    ],
+  }
+}
+
 /** Two plugged leads change places; undefined where one of them is loose, or both are in one port. */
 export function swapEdit(build: Build, a: PortRef, b: PortRef): Edit | undefined {
   const [ofA, ofB] = [a, b].map((lead) => build.threads.filter(({ from }) => sameRef(from, lead)))
   const [threadA, threadB] = [ofA?.[0], ofB?.[0]]
   if (threadA === undefined || threadB === undefined || sameRef(threadA.to, threadB.to)) return undefined
-  return {
-    type: 'batch',
-    edits: [unplug(threadA), unplug(threadB), plug(build, a, threadB.to), plug(build, b, threadA.to)],
-  }
+  return rethreadEdit(build, [
+    { thread: threadA, to: threadB.to },
+    { thread: threadB, to: threadA.to },
+  ])
 }
 
 /** How leads would go through a piece that is put before a port: the piece's own lead, and an outlet for each of them. */

@@ -1,4 +1,4 @@
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from './schema-kit'
 import { hangingOn } from '../harness/below'
 import type { Budget } from '../harness/budgets'
 import type { Harness } from '../harness/derive'

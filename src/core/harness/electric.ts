@@ -81,12 +81,12 @@ function meetingOf(facts: PartFacts, rail: Rail): Meeting {
   return meeting
 }
 
+const startsByPart = new WeakMap<PartFacts, ReadonlyMap<string, string>>()
+
 /**
  * A lead with nothing inside at its end: an extension, an adapter, a cable that forks. Its copper runs from one of its
  * ends to the others, so that one (the one that takes) stands where other leads have their inside. By lead, its start.
  */
-const startsByPart = new WeakMap<PartFacts, ReadonlyMap<string, string>>()
-
 function startsOf(facts: PartFacts): ReadonlyMap<string, string> {
   let starts = startsByPart.get(facts)
   if (starts === undefined) {
@@ -100,8 +100,8 @@ function startsOf(facts: PartFacts): ReadonlyMap<string, string> {
           RAILS.some((rail) => facts.copper(rail, endId).some((other) => !endIds.includes(other))),
         )
         const isDrawnFrom = facts.consumers.some((consumer) => endIds.includes(supplyPortOf(consumer)))
-        const isMade = [...facts.all.powers.flatMap(({ feeds, outlets }) => [...feeds, ...outlets])].some((portId) =>
-          endIds.includes(portId),
+        const isMade = facts.all.powers.some(({ feeds, outlets }) =>
+          [...feeds, ...outlets].some((portId) => endIds.includes(portId)),
         )
         const start = ends.find(({ side }) => side === 'takes') ?? ends[0]
         return isJoined && !goesFurther && !isDrawnFrom && !isMade && start !== undefined

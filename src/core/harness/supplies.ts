@@ -18,9 +18,8 @@ export interface SharedSupply {
 /** The items whose own supply stands behind a giving port: itself, or those that its feeds come from. */
 function originsOf(wiring: Wiring, source: PlacedPort, rail: Rail): readonly string[] {
   const origin = railOrigin(source, rail)
-  if (origin.from !== 'ports' || origin.rail === undefined) return [source.item.id]
   // What a converter makes is its own, whatever stands before it.
-  if (origin.rail !== rail) return [source.item.id]
+  if (origin.from !== 'ports' || origin.rail !== rail) return [source.item.id]
   return origin.refs.flatMap((ref) =>
     railsReaching(wiring, ref, rail).flatMap((reach) =>
       reach.source.itemId === source.item.id ? [] : originsOf(wiring, wiring.port(reach.source), rail),

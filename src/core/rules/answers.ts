@@ -2,7 +2,7 @@ import { plugEdit } from '../build/plug'
 import type { PortRef } from '../formats/schema-kit'
 import { candidatesFor, VERDICTS, type Candidate, type Verdict } from '../harness/candidates'
 import type { Harness } from '../harness/derive'
-import { verdictsOf } from './check'
+import { messageOf, ruleOf, verdictsOf } from './check'
 import { previewOf } from './preview'
 import type { Finding } from './rule'
 
@@ -14,31 +14,20 @@ export interface Answer extends Candidate {
 
 /** What is known without a trial: where it is now, and ports that it cannot go into. */
 const KNOWN: readonly Verdict[] = ['here', 'misfit', 'ring', 'taken']
-/** Rules that say so where another voltage would arrive. */
+/** Verdicts that no stop or mind stands behind. */
+const SOFT: readonly Verdict[] = ['holds', 'wouldHold', 'unknown', 'unfed']
+
+/** Rules that say so where another voltage would arrive, and rules that add up. */
 const VOLTS: readonly string[] = ['light-voltage', 'device-voltage']
-
 const SUMS: readonly string[] = ['current-budget', 'power-budget', 'usb-load']
-
-/** Rules that say what is still missing, and not that something is wrong where it is. */
-const STILL_MISSING: readonly string[] = [
-  'box-waits-for-tach',
-  'cpu-header-tach',
-  'extra-feed',
-  'feed-missing',
-  'lead-loose',
-  'ports-run-out',
-  'usb-reaches',
-]
-const isStillMissing = ({ ruleId, messageId }: Finding) =>
-  STILL_MISSING.includes(ruleId) || (ruleId === 'light-source' && messageId === 'none')
 
 /** The verdict on a stop or a mind that would come: of a sum and of a length there is a word for it. */
 function verdictOf(finding: Finding): Verdict {
-  const { ruleId, severity } = finding
+  const { ruleId, messageId, severity } = finding
   if (severity === 'mind') return SUMS.includes(ruleId) ? 'tight' : 'mind'
   if (SUMS.includes(ruleId)) return 'over'
   if (VOLTS.includes(ruleId)) return 'volts'
-  if (isStillMissing(finding)) return 'unfinished'
+  if (messageOf(ruleOf(finding), messageId).isMissing === true) return 'unfinished'
   return ruleId === 'lead-reaches' ? 'short' : 'stop'
 }
 
@@ -62,9 +51,6 @@ export function judged(harness: Harness, lead: PortRef, candidate: Candidate): A
   const quiet: Verdict = SOFT.includes(candidate.verdict) ? candidate.verdict : 'holds'
   return { ...candidate, changes, raised, verdict: worst([quiet, ...sums, ...raised.map(verdictOf)]) }
 }
-
-/** Verdicts that no stop or mind stands behind. */
-const SOFT: readonly Verdict[] = ['holds', 'wouldHold', 'unknown', 'unfed']
 
 /** Answers in the order of their verdicts; those alike stay in theirs. */
 export function inVerdictOrder<T extends Candidate>(answers: readonly T[]): readonly T[] {

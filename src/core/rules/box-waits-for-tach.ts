@@ -61,6 +61,7 @@ export const boxWaitsForTach = defineRule({
   messages: {
     silent: {
       severity: 'stop',
+      isMissing: true,
       text: '{box} drives nothing until it sees a tach, and {leads} there {leads|gives|give} none: {leads|that fan stands|those fans stand} still. Lead the command out of a splitter whose tach leg holds a real fan.',
     },
   },

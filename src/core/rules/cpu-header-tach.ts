@@ -27,6 +27,7 @@ export const cpuHeaderTach = defineRule({
   messages: {
     blind: {
       severity: 'stop',
+      isMissing: true,
       consequence: 'noStart',
       text: 'Nothing reports its speed on {port}: the board refuses to start, or complains. Plug the pump, its tach lead or a radiator fan in there.',
     },

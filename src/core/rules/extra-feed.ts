@@ -48,6 +48,7 @@ export const extraFeed = defineRule({
   messages: {
     missing: {
       severity: 'stop',
+      isMissing: true,
       text: '{outlet} has {deviceCount} {deviceCount|device|devices} in a row; above {limitCount} the row wants an extra supply lead at its far end. Plug one in, or shorten the row.',
     },
   },

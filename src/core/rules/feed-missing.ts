@@ -31,14 +31,17 @@ export const feedMissing = defineRule({
   messages: {
     nothingArrives: {
       severity: 'stop',
+      isMissing: true,
       text: '{lead} brings no supply to {box}: what hangs there is dead. Follow it back, and plug its other end in.',
     },
     parked: {
       severity: 'stop',
+      isMissing: true,
       text: '{lead} is left loose on purpose, but {leads} {leads|hangs|hang} on {box}, which has no supply then: {leads|it is|they are} dead. Plug it into the supply, or take {leads|it|them} out.',
     },
     oneOfTwo: {
       severity: 'stop',
+      isMissing: true,
       text: '{box} wants all of its supply leads, and {lead} brings nothing. Plug it into the supply.',
     },
   },

@@ -1,4 +1,3 @@
-import { sameRef } from '../build/refs'
 import { parkEdit } from '../build/choose'
 import type { Harness } from '../harness/derive'
 import { isIdleByChoice } from '../harness/owners'
@@ -10,9 +9,6 @@ import { defineRule, type Mend } from './rule'
 /** Only what takes can be left wanting; a free onward tail or a free header is no fault. */
 const wants = ({ port }: PlacedPort) =>
   port.side === 'takes' && port.need !== 'onward' && (port.lead !== undefined || port.need !== undefined)
-
-const parkedReason = (harness: Harness, { ref }: PlacedPort) =>
-  harness.build.choices.parked?.find((entry) => sameRef(entry.at, ref))?.reason
 
 /** Neither one that its box needs for its program, which is told there, nor one that a choice makes idle. */
 const isForComfort = (harness: Harness, placed: PlacedPort) =>
@@ -29,6 +25,7 @@ export const leadLoose = defineRule({
   messages: {
     needed: {
       severity: 'stop',
+      isMissing: true,
       consequence: 'loose',
       text: 'Still loose, and needed ({looseCount}): {leads}. Plug {leads|it|each} into a port.',
     },
@@ -44,7 +41,9 @@ export const leadLoose = defineRule({
     const loose = wanting.filter(({ ref }) => harness.threadsAt(ref).length === 0)
     const bundle = (messageId: 'needed' | 'comfort', isOfBundle: (placed: PlacedPort) => boolean) => {
       const all = wanting.filter(isOfBundle)
-      const left = loose.filter((placed) => isOfBundle(placed) && parkedReason(harness, placed) === undefined)
+      const left = loose.filter(
+        (placed) => isOfBundle(placed) && harness.choices.parkedReasonAt(placed.ref) === undefined,
+      )
       const at = left.map(({ ref }) => ref)
       if (all.length === 0) return say.notApplicable(at)
       if (left.length === 0) return say.holds(all.map(({ ref }) => ref))
@@ -52,7 +51,7 @@ export const leadLoose = defineRule({
       return say.found(messageId, at, params)
     }
     const parked = loose.flatMap((placed) => {
-      const reason = parkedReason(harness, placed)
+      const reason = harness.choices.parkedReasonAt(placed.ref)
       if (reason === undefined) return []
       const params = { lead: harness.name(placed.ref), reason }
       return [say.found('parked', [placed.ref], params)]

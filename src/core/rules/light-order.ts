@@ -1,5 +1,5 @@
-import type { SingleEdit } from '../build/edit-schema'
-import { freshThreadId, sameRef } from '../build/refs'
+import { sameRef } from '../build/refs'
+import { rethreadEdit } from '../build/rewire'
 import type { PortRef } from '../formats/schema-kit'
 import type { Harness } from '../harness/derive'
 import type { Line, Segment } from '../harness/lights'
@@ -73,13 +73,8 @@ function chainInOrder(harness: Harness, { at: [source] }: Finding): readonly Men
   const wanted = chain.toSorted((a, b) => a.number - b.number).map(({ segment }) => segment)
   const goalOf = (index: number): PortRef =>
     index === 0 ? threads[0]!.to : { itemId: wanted[index - 1]!.at.itemId, portId: threads[index]!.to.portId }
-  const edits: readonly SingleEdit[] = [
-    ...threads.map(({ id }): SingleEdit => ({ type: 'disconnect', threadId: id })),
-    ...wanted.map(({ at }, index): SingleEdit => {
-      const id = freshThreadId(harness.build, at)
-      return { type: 'connect', thread: { id, from: at, to: goalOf(index) } }
-    }),
-  ]
+  // The lead that comes to stand at a place of the chain goes where the lead before it was.
+  const moves = wanted.map(({ at }, index) => ({ thread: harness.threadsAt(at)[0]!, to: goalOf(index) }))
   const leads = wanted.map(({ placed }) => placed.item.mark)
-  return [{ messageId: 'reorder', params: { leads }, edit: { type: 'batch', edits } }]
+  return [{ messageId: 'reorder', params: { leads }, edit: rethreadEdit(harness.build, moves) }]
 }

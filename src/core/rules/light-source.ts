@@ -14,6 +14,7 @@ export const lightSource = defineRule({
   messages: {
     none: {
       severity: 'stop',
+      isMissing: true,
       text: 'Nothing drives {leads}: no light source at the start of that chain. Plug its first lead into a light header or a light box.',
     },
     several: {

@@ -1,10 +1,9 @@
-import type { SingleEdit } from '../build/edit-schema'
-import { freshThreadId } from '../build/refs'
+import { rethreadEdit } from '../build/rewire'
 import type { PortRef } from '../formats/schema-kit'
 import { hangingOn } from '../harness/below'
 import type { Harness } from '../harness/derive'
 import type { PartFacts } from '../harness/part-facts'
-import { defineRule, type Finding } from './rule'
+import { defineRule, type Finding, type Mend } from './rule'
 
 /**
  * Outlets that are counted from the first to the last: those of a box that drives or repeats, and sockets on the body of
@@ -73,18 +72,11 @@ export const outletOrder = defineRule({
 })
 
 /** The leads of those outlets, plugged anew in the order of the case. */
-function outletsInOrder(harness: Harness, { at }: Finding) {
+function outletsInOrder(harness: Harness, { at }: Finding): Mend {
   const used = at.flatMap((outlet) => usedOf(harness, outlet)).toSorted((a, b) => a.number - b.number)
-  const leadsOf = ({ outlet }: Used) => harness.threadsAt(outlet)
-  const edits: readonly SingleEdit[] = [
-    ...used.flatMap(leadsOf).map(({ id }): SingleEdit => ({ type: 'disconnect', threadId: id })),
-    ...used.flatMap((entry, index) =>
-      leadsOf(entry).map(({ from }): SingleEdit => {
-        const id = freshThreadId(harness.build, from)
-        return { type: 'connect', thread: { id, from, to: at[index]! } }
-      }),
-    ),
-  ]
-  const leads = used.flatMap(leadsOf).map(({ from }) => harness.name(from))
-  return { messageId: 'reorder', params: { leads }, edit: { type: 'batch', edits } } as const
+  const moves = used.flatMap(({ outlet }, index) =>
+    harness.threadsAt(outlet).map((thread) => ({ thread, to: at[index]! })),
+  )
+  const leads = moves.map(({ thread }) => harness.name(thread.from))
+  return { messageId: 'reorder', params: { leads }, edit: rethreadEdit(harness.build, moves) }
 }

@@ -73,6 +73,7 @@ export const portsRunOut = defineRule({
   messages: {
     short: {
       severity: 'stop',
+      isMissing: true,
       text: 'Leads that still want a place of their kind: {neededCount} ({leads}). Such places left: {placeCount}. A splitter, a hub or another cable makes more.',
     },
   },

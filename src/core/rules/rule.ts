@@ -60,6 +60,8 @@ type Worse = 'more' | 'less' | 'neither'
 export interface Message {
   readonly severity: Severity
   readonly consequence?: Consequence
+  /** Says that something is still to be plugged, and not that something is wrong where it is. */
+  readonly isMissing?: true
   /** Which way each of its figures is worse: what somebody takes on comes back when one of them moves that way. */
   readonly worse?: Readonly<Record<string, Worse>>
   /**

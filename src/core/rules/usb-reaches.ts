@@ -13,10 +13,12 @@ export const usbReaches = defineRule({
   messages: {
     deadEnd: {
       severity: 'stop',
+      isMissing: true,
       text: '{lead} is plugged in, but its way ends before any USB source: {box} is not seen. Plug the hub on the way in.',
     },
     needed: {
       severity: 'stop',
+      isMissing: true,
       text: '{box} needs its program at least once, and {lead} is loose. Plug it into a USB header.',
     },
   },
