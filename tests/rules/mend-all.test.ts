@@ -39,6 +39,21 @@ test('a build without stops wants no repair', () => {
   expect(mendPlanOf(derive(demoBuild('night-ferry')))).toMatchObject({ repairs: [], left: [] })
 })
 
+/** Repairs of what is left that need nothing to be bought, and would leave less. */
+const stillHelping = (build: Build) =>
+  stops(build)
+    .flatMap((stop) => mendsFor(derive(build), stop))
+    .filter(({ edit, messageId }) => {
+      const buys = edit.type === 'batch' && edit.edits.some((step) => step.type === 'addItem')
+      return messageId !== 'unplug' && messageId !== 'park' && !buys && toDo(apply(build, edit).build) < toDo(build)
+    })
+
+test('Tangled Heron: a port that another repair took is no reason to leave a lead loose', () => {
+  const build = demoBuild('tangled-heron')
+  expect(stillHelping(build).length).toBeGreaterThan(0)
+  expect(stillHelping(apply(build, mendPlanOf(derive(build)).edit).build)).toEqual([])
+})
+
 /** The fewest single repairs that leave as little as can be left, by trying all of them to this depth. */
 function fewest(build: Build, depth: number): { readonly left: number; readonly count: number } {
   let best = { left: toDo(build), count: 0 }
@@ -66,7 +81,9 @@ test('random machines of up to three repairs: no fewer would do, by trying all',
       const plan = mendPlanOf(derive(build))
       if (plan.repairs.length === 0 || plan.repairs.length > 2) return
       const best = fewest(build, plan.repairs.length)
-      const left = toDo(apply(build, plan.edit).build)
+      const mended = apply(build, plan.edit).build
+      expect(stillHelping(mended)).toEqual([])
+      const left = toDo(mended)
       expect({ left, count: plan.repairs.length }).toEqual(best)
       compared += 1
     }),

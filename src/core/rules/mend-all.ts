@@ -66,13 +66,15 @@ function* pruned(start: State, mends: readonly Mend[], end: State): Generator<vo
 
 /**
  * The repair that takes away most of what is left, again and again: gains only shrink as others are made, so that an old
- * one is a bound, and only the best has to be tried anew. Stops where none takes anything away.
+ * one is a bound, and only the best has to be tried anew. What was proposed for a stop may be taken by now, so that every
+ * stop that is left is asked once more before the search ends: it ends where none takes anything away.
  */
 function* chosen(start: State): Generator<void, readonly Mend[]> {
   const made: Mend[] = []
   const asked = new Set<string>()
   let state = start
   let options: Option[] = []
+  let isFresh = true
   for (;;) {
     const harness = derive(state.build)
     for (const stop of state.stops) {
@@ -91,8 +93,15 @@ function* chosen(start: State): Generator<void, readonly Mend[]> {
       if (after !== undefined && option.gain > (best?.option.gain ?? 0)) best = { option, state: after }
       yield
     }
-    if (best === undefined) return made
+    if (best === undefined) {
+      if (isFresh) return made
+      asked.clear()
+      options = []
+      isFresh = true
+      continue
+    }
     made.push(best.option.mend)
+    isFresh = false
     options = options.filter((option) => option !== best.option && option.gain > 0)
     state = best.state
   }
