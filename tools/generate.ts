@@ -12,7 +12,13 @@ import { BuildSchema } from '../src/core/build/schema'
 import { PartsFileSchema } from '../src/core/formats/parts-file'
 import { ExplainSchema, FiguresSchema } from '../src/core/formats/figures-schema'
 import { ReportSchema } from '../src/core/formats/report-schema'
-import { NameStateSchema, NewBuildSchema, PackSaveSchema, PartSaveSchema } from '../src/core/formats/request-schema'
+import {
+  IdListSchema,
+  NameStateSchema,
+  NewBuildSchema,
+  PackSaveSchema,
+  PartSaveSchema,
+} from '../src/core/formats/request-schema'
 import { derive } from '../src/core/harness/derive'
 import { THING_WORDS } from '../src/core/parts/line/draft'
 import { PartSchema } from '../src/core/parts/schema'
@@ -34,6 +40,7 @@ const schemas = {
   validatePackSave: PackSaveSchema,
   validatePartsFile: PartsFileSchema,
   validatePartSave: PartSaveSchema,
+  validateIdList: IdListSchema,
   validateNameState: NameStateSchema,
 }
 const published = {

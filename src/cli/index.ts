@@ -1,4 +1,4 @@
-import { readFileSync, statSync } from 'node:fs'
+import { closeSync, fstatSync, openSync, readSync } from 'node:fs'
 import { parseArgs, type ParseArgsConfig } from 'node:util'
 import { LoomError } from '../core/errors'
 import { canonicalJson } from '../core/formats/canonical'
@@ -50,14 +50,36 @@ function printReport(report: Report): void {
   for (const { text } of report.accepted) console.log(`  ${text}`)
 }
 
-function readFile(path: string): string {
+/** The bytes of a file or a pipe, read no further than the limit: a device may give bytes without end. */
+function readBytes(path: string, mostBytes: number): Buffer {
+  const file = openSync(path, 'r')
   try {
-    const { size } = statSync(path)
-    if (size > LIMITS.fileBytes) throw tooLarge(size)
-    return readFileSync(path, 'utf8')
+    const chunks: Buffer[] = []
+    for (let bytes = 0; ;) {
+      const chunk = Buffer.alloc(64 * 1024)
+      const count = readSync(file, chunk)
+      if (count === 0) return Buffer.concat(chunks)
+      bytes += count
+      if (bytes > mostBytes) throw tooLarge(Math.max(bytes, fstatSync(file).size), mostBytes)
+      chunks.push(chunk.subarray(0, count))
+    }
+  } finally {
+    closeSync(file)
+  }
+}
+
+function readFile(path: string, mostBytes: number = LIMITS.fileBytes): string {
+  let bytes: Buffer
+  try {
+    bytes = readBytes(path, mostBytes)
   } catch (error) {
     if (error instanceof LoomError) throw error
     throw new LoomError('NOT_FOUND', `The file ${path} cannot be read; check its name and that you may read it.`)
+  }
+  try {
+    return new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes)
+  } catch {
+    throw new LoomError('FILE_NOT_JSON', `The file ${path} is not text in UTF-8; save it as UTF-8 and try again.`)
   }
 }
 
@@ -171,7 +193,7 @@ const SECONDS = 10
 /** What may be bought: the parts and packs of a file, or the general classes. */
 function offersOf(path: string | undefined): readonly Offer[] {
   if (path === undefined) return TEMPLATE_PIECES.map((part) => ({ part, priceCents: part.price?.cents }))
-  const { parts, packs = [] } = readPartsFile(readFile(path))
+  const { parts, packs = [] } = readPartsFile(readFile(path, LIMITS.partsFileBytes))
   return [
     ...parts.map((part) => ({ part, priceCents: part.price?.cents })),
     ...packs.map((pack) => ({ pack, parts, priceCents: pack.price?.cents })),

@@ -6,9 +6,11 @@ export type LoomErrorCode =
   | 'FORMAT_WRONG'
   | 'EDIT_SUBJECT_MISSING'
   | 'EDIT_NOT_POSSIBLE'
+  | 'DOCUMENT_BROKEN'
   | 'NOT_FOUND'
   | 'CONFLICT'
   | 'REQUEST_REFUSED'
+  | 'TOO_BUSY'
 
 /** An error whose message is a sentence fit to show: what is wrong, where, and what to do. */
 export class LoomError extends Error {

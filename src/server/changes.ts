@@ -4,7 +4,8 @@ import { db, type Sql, type Tx } from './db'
 /** The channel on which every server of one database hears of saves. */
 const CHANNEL = 'loom_builds'
 
-type Listener = (change: Change) => void
+/** Hears of a save, or (undefined) that saves may have been missed while the store was away. */
+type Listener = (change: Change | undefined) => void
 
 interface Hearing {
   readonly listeners: Set<Listener>
@@ -23,11 +24,15 @@ function hearing(): Hearing {
     const endAll = () => {
       for (const end of enders) end()
     }
-    const tell = (payload: string) => {
-      const change = JSON.parse(payload) as Change
+    const tellAll = (change: Change | undefined) => {
       for (const listener of listeners) listener(change)
     }
-    const isListening = db().listen(CHANNEL, tell)
+    // The driver listens again by itself after the store was away; nobody knows what was saved meanwhile.
+    const isListening = db().listen(
+      CHANNEL,
+      (payload) => tellAll(JSON.parse(payload) as Change),
+      () => tellAll(undefined),
+    )
     holder.loomHearing = { listeners, enders, isListening }
     isListening.then(
       () => {

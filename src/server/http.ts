@@ -10,18 +10,45 @@ const STATUS: Readonly<Record<LoomErrorCode, number>> = {
   FORMAT_WRONG: 400,
   EDIT_SUBJECT_MISSING: 422,
   EDIT_NOT_POSSIBLE: 422,
+  DOCUMENT_BROKEN: 422,
   NOT_FOUND: 404,
   CONFLICT: 409,
   REQUEST_REFUSED: 400,
+  TOO_BUSY: 503,
 }
 
 function refusal(status: number, code: string, message: string, place?: string): Response {
   const body: Refusal = { error: { code, message, ...(place === undefined ? {} : { place }) } }
-  return Response.json(body, { status })
+  // Whoever is told to wait is told for how long.
+  return Response.json(body, status === 503 ? { status, headers: { 'retry-after': '2' } } : { status })
 }
 
-/** Codes of PostgreSQL and of the socket that mean: the store is away, not: the request is wrong. */
-const STORE_AWAY = /^(ECONN|CONNECT|CONNECTION|ETIMEDOUT|EPIPE|57P0|08|53)/
+/** What the store may be in the way of, by the codes of PostgreSQL and of the socket: none of it is the request's fault. */
+const STORE_TROUBLES: readonly (readonly [codes: RegExp, code: string, message: string])[] = [
+  [
+    /^53100$/,
+    'DISK_FULL',
+    'The disk of the store is full. Nothing was saved; make room on it, and what this page holds is saved by itself.',
+  ],
+  [
+    /^(57014|55P03|25P03)$/,
+    'STORE_BUSY',
+    'The store took too long over this and was stopped. Nothing was saved; try again in a moment.',
+  ],
+  [
+    /^(ECONN|CONNECT|CONNECTION|ETIMEDOUT|EPIPE|ENOTFOUND|57P0|08|53)/,
+    'STORE_AWAY',
+    'The store cannot be reached just now. Nothing was saved; try again in a moment.',
+  ],
+]
+
+/** What a log may say of an error: where it came from, and nothing of what people wrote. */
+function tell(error: unknown): void {
+  if (!(error instanceof Error)) return console.error('Something that is no error was thrown.')
+  const code = (error as { code?: unknown }).code
+  const [, ...frames] = (error.stack ?? '').split(/\n(?=\s+at )/)
+  console.error(`${error.name}${typeof code === 'string' ? ` ${code}` : ''}\n${frames.join('\n')}`)
+}
 
 /** Runs a route handler and turns what it throws into a sentence with its status; details go to the log only. */
 export async function answer(work: () => Promise<Response>): Promise<Response> {
@@ -29,21 +56,29 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
     return await work()
   } catch (error) {
     if (error instanceof LoomError) return refusal(STATUS[error.code], error.code, error.message, error.place)
-    const code = (error as { code?: unknown } | undefined)?.code
-    console.error(error)
-    if (typeof code === 'string' && STORE_AWAY.test(code)) {
-      return refusal(
-        503,
-        'STORE_AWAY',
-        'The store cannot be reached just now. Nothing was saved; try again in a moment.',
-      )
-    }
+    const { code } = (error ?? {}) as { code?: unknown }
+    tell(error)
+    const trouble = typeof code === 'string' ? STORE_TROUBLES.find(([codes]) => codes.test(code)) : undefined
+    if (trouble !== undefined) return refusal(503, trouble[1], trouble[2])
     return refusal(500, 'FAULT', 'Something went wrong on the server. Nothing was saved; the details are in its log.')
   }
 }
 
+/** More than this is not waited for: whoever still sends then is cut off. */
+const MOST_LET_GO_BYTES = 256 * 1024 * 1024
+
+/** Reads what is left of a body and keeps none of it: an answer before its end would be lost to those who still send. */
+export async function letGoBy(reader: ReadableStreamDefaultReader<Uint8Array> | undefined): Promise<void> {
+  for (let bytes = 0; bytes < MOST_LET_GO_BYTES;) {
+    const read = await reader?.read().catch(() => undefined)
+    if (read === undefined || read.done) return
+    bytes += read.value.byteLength
+  }
+  await reader?.cancel().catch(() => undefined)
+}
+
 /** The body as text, read no further than the size limit; an error that names size and limit beyond it. */
-export async function readText(request: Request, mostBytes: number = LIMITS.fileBytes): Promise<string> {
+export async function readText(request: Request, mostBytes: number = LIMITS.requestBytes): Promise<string> {
   const reader = request.body?.getReader()
   if (reader === undefined) return ''
   const chunks: Uint8Array[] = []
@@ -53,7 +88,7 @@ export async function readText(request: Request, mostBytes: number = LIMITS.file
     if (done) break
     bytes += value.byteLength
     if (bytes > mostBytes) {
-      await reader.cancel()
+      await letGoBy(reader)
       throw tooLarge(bytes, mostBytes)
     }
     chunks.push(value)
@@ -67,11 +102,41 @@ export async function readText(request: Request, mostBytes: number = LIMITS.file
 
 /** The body as a JSON value; an error with line and column where it is not JSON. */
 export async function readJson(request: Request): Promise<unknown> {
-  return parseJson(await readText(request))
+  return parseJson(await readText(request), LIMITS.requestBytes)
+}
+
+/** A whole number that an address asks with, or the fallback where it says none; an error that names it otherwise. */
+export function numberAsked<T>(params: URLSearchParams, name: string, fallback: T): number | T {
+  const text = params.get(name)
+  if (text === null || text === '') return fallback
+  if (/^\d{1,9}$/.test(text)) return Number(text)
+  throw new LoomError('REQUEST_REFUSED', `“${name}” in the address takes a whole number.`, name)
+}
+
+const MOST_QUERY_LENGTH = 200
+
+/** A text that an address searches for; an error where it is no plain text. */
+export function wordsAsked(params: URLSearchParams): string {
+  const text = params.get('q') ?? ''
+  if (text.length <= MOST_QUERY_LENGTH && !/[\p{Cc}\p{Cs}]/u.test(text)) return text
+  throw new LoomError(
+    'REQUEST_REFUSED',
+    `The search text must be plain text of at most ${MOST_QUERY_LENGTH} characters.`,
+    'q',
+  )
+}
+
+/** One of the words that an address may say, or undefined where it says none. */
+export function wordAsked<T extends string>(params: URLSearchParams, name: string, words: readonly T[]): T | undefined {
+  const value = params.get(name)
+  if (value === null || value === '') return undefined
+  const word = words.find((known) => known === value)
+  if (word !== undefined) return word
+  throw new LoomError('REQUEST_REFUSED', `“${name}” in the address takes one of ${words.join(', ')}.`, name)
 }
 
 /** A file to keep, under a name made safe for every file system. */
-export function asDownload(text: string, name: string, type: string): Response {
+export function asDownload(text: string | ReadableStream<Uint8Array>, name: string, type: string): Response {
   const plain = name.replaceAll(/[^A-Za-z0-9 ._()-]+/g, '_')
   const headers = {
     'content-type': `${type}; charset=utf-8`,

@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { LoomError } from '../core/errors'
 import type { Sql } from './db'
 
 /** Any number, the same for every server of this database: it keeps two starts from migrating at once. */
@@ -14,6 +15,13 @@ export async function migrate(sql: Sql, folder: string): Promise<readonly string
     await tx`select pg_advisory_xact_lock(${MIGRATION_LOCK})`
     await tx`create table if not exists schema_migrations (name text primary key, run_at timestamptz not null default now())`
     const done = new Set((await tx<{ name: string }[]>`select name from schema_migrations`).map((row) => row.name))
+    const newer = [...done].filter((name) => !files.includes(name)).toSorted()
+    if (newer.length > 0) {
+      throw new LoomError(
+        'REQUEST_REFUSED',
+        `This store was made by a newer Gentle Loom (it has ${newer.join(', ')}). Nothing was changed: use that version, or restore a backup from before.`,
+      )
+    }
     const due = files.filter((file) => !done.has(file))
     for (const file of due) {
       await tx.unsafe(readFileSync(join(folder, file), 'utf8'))

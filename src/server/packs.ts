@@ -1,10 +1,11 @@
 import { LoomError } from '../core/errors'
-import type { PartsRead, ShelfOrigin, ShelfPack } from '../core/formats/api-types'
+import type { Page, PartsRead, ShelfOrigin, ShelfPack } from '../core/formats/api-types'
 import type { Pack } from '../core/build/schema'
 import type { PackOffer } from '../core/weave/problem'
 import type { PartsFile } from '../core/formats/parts-file'
 import type { Sql, Tx } from './db'
 import { knownId } from './ids'
+import { namesHold, pageAt } from './pages'
 import { importParts, MOST_OFFERED, OFFERED_KINDS, partsById } from './parts'
 
 interface Row {
@@ -24,20 +25,31 @@ async function withParts(sql: Sql, rows: readonly Row[]): Promise<readonly Shelf
   }))
 }
 
-/** Every pack that is not retired, by name, with its parts. */
-export async function listPacks(sql: Sql): Promise<readonly ShelfPack[]> {
-  return withParts(
-    sql,
-    await sql<Row[]>`select revision, origin, spec from packs where retired_at is null order by name, id limit 500`,
-  )
+const PACKS_A_PAGE = 50
+
+/** Packs that are not retired and whose names hold every word, by name and with their parts, a page of them. */
+export async function listPacks(
+  sql: Sql,
+  { words, page }: { readonly words: string; readonly page: number },
+): Promise<Page<ShelfPack>> {
+  const filter = sql`retired_at is null and ${namesHold(sql, words)}`
+  const [counted] = await sql<{ count: number }[]>`select count(*)::int as count from packs where ${filter}`
+  const { offset, ...at } = pageAt(counted!.count, page, PACKS_A_PAGE)
+  const rows = await sql<Row[]>`
+    select revision, origin, spec from packs where ${filter}
+    order by lower(name), id limit ${PACKS_A_PAGE} offset ${offset}`
+  return { rows: await withParts(sql, rows), count: counted!.count, ...at }
 }
 
 /** Packs of the shelf with something in them that a plan may propose to buy, each with its parts. */
 export async function packsToOffer(sql: Sql): Promise<readonly Omit<PackOffer, 'priceCents'>[]> {
-  const packs = (await listPacks(sql)).map(({ pack, parts }) => ({ pack, parts: parts.map(({ part }) => part) }))
-  return packs
-    .filter(({ parts }) => parts.some(({ kind }) => OFFERED_KINDS.some((offered) => offered === kind)))
-    .slice(0, MOST_OFFERED)
+  const rows = await sql<Row[]>`
+    select revision, origin, spec from packs
+    where retired_at is null and exists (
+      select 1 from jsonb_array_elements(spec->'contents') as entry join parts on parts.id = entry->>'partId'
+      where parts.kind in ${sql([...OFFERED_KINDS])})
+    order by origin = 'own' desc, name, id limit ${MOST_OFFERED}`
+  return (await withParts(sql, rows)).map(({ pack, parts }) => ({ pack, parts: parts.map(({ part }) => part) }))
 }
 
 function packMissing(id: string): LoomError {
@@ -48,13 +60,20 @@ async function missingParts(sql: Sql | Tx, pack: Pack): Promise<void> {
   const ids = [...new Set(pack.contents.map(({ partId }) => partId))]
   if (ids.length === 0)
     throw new LoomError('FORMAT_WRONG', 'At /contents: a pack holds at least one part.', '/contents')
-  const held = new Set((await sql<{ id: string }[]>`select id from parts where id in ${sql(ids)}`).map(({ id }) => id))
+  const held = new Set((await sql<{ id: string }[]>`select id from parts where id = any(${ids})`).map(({ id }) => id))
   const index = pack.contents.findIndex(({ partId }) => !held.has(partId))
   if (index < 0) return
   throw new LoomError(
     'FORMAT_WRONG',
     `At /contents/${index}/partId: the shelf has no part “${pack.contents[index]!.partId}”.`,
     `/contents/${index}/partId`,
+  )
+}
+
+function packChanged(pack: Pack): LoomError {
+  return new LoomError(
+    'CONFLICT',
+    `Somebody changed the pack “${pack.name}” meanwhile. Nothing was changed; open it again.`,
   )
 }
 
@@ -68,16 +87,14 @@ export async function savePack(sql: Sql, pack: Pack, baseRevision: number): Prom
     if (held !== undefined && held.origin !== 'own') {
       throw new LoomError('REQUEST_REFUSED', `“${held.spec.name}” comes with the program and stays as it is.`)
     }
-    if ((held?.revision ?? 0) !== baseRevision) {
-      throw new LoomError(
-        'CONFLICT',
-        `Somebody changed the pack “${pack.name}” meanwhile. Nothing was changed; open it again.`,
-      )
-    }
-    await tx`
+    if ((held?.revision ?? 0) !== baseRevision) throw packChanged(pack)
+    // Two that make a pack of one id at once both find none; the second of them must not go over the first.
+    const kept = await tx`
       insert into packs (id, origin, name, spec) values (${pack.id}, 'own', ${pack.name}, ${tx.json(pack as never)})
       on conflict (id) do update
-      set name = excluded.name, spec = excluded.spec, revision = packs.revision + 1, retired_at = null, updated_at = now()`
+      set name = excluded.name, spec = excluded.spec, revision = packs.revision + 1, retired_at = null, updated_at = now()
+      where packs.revision = ${baseRevision} returning id`
+    if (kept.length === 0) throw packChanged(pack)
   })
   return getPack(sql, pack.id)
 }

@@ -170,7 +170,7 @@ export async function partsToOffer(sql: Sql): Promise<readonly Part[]> {
 /** The parts with these ids, as far as the shelf holds them. */
 export async function partsById(sql: Sql, ids: readonly string[]): Promise<readonly ShelfPart[]> {
   if (ids.length === 0) return []
-  const rows = await sql<Row[]>`select ${columns(sql)} from parts where id in ${sql([...ids])}`
+  const rows = await sql<Row[]>`select ${columns(sql)} from parts where id = any(${[...ids]})`
   return rows.map(asShelfPart)
 }
 
@@ -224,11 +224,16 @@ export async function retirePart(sql: Sql, id: string, isRetired: boolean): Prom
   return getPart(sql, id)
 }
 
-/** Every part of one's own that is not retired, by kind and name. */
-export async function ownParts(sql: Sql): Promise<readonly Part[]> {
-  const rows = await sql<{ spec: Part }[]>`
+/** Every part of one's own that is not retired, by kind and name, some at a time. */
+export async function* ownPartsInBatches(sql: Sql): AsyncGenerator<readonly Part[]> {
+  const rows = sql<{ spec: Part }[]>`
     select spec from parts where origin = 'own' and retired_at is null order by kind_rank, name, id`
-  return rows.map((row) => row.spec)
+  for await (const batch of rows.cursor(500)) yield batch.map(({ spec }) => spec)
+}
+
+/** A large file changes what the planner should know of the shelf, long before the database looks by itself. */
+export async function lookAfter(sql: Sql, addedCount: number): Promise<void> {
+  if (addedCount >= ROWS_AT_ONCE) await sql`analyze parts`
 }
 
 /** What reading a file of parts did, and under which id each part of the file now stands. */
@@ -248,9 +253,7 @@ export async function importParts(tx: Tx, parts: readonly Part[]): Promise<Impor
     select id, digest from parts where retired_at is null and (digest = any(${digests}) or id = any(${ids}))`
   const idByDigest = new Map(held.map(({ id, digest }) => [digest, id]))
   const taken = new Set(held.map(({ id }) => id))
-  const retired = await tx<
-    { id: string }[]
-  >`select id from parts where retired_at is not null and id in ${tx(bare.map(({ id }) => id))}`
+  const retired = await tx<{ id: string }[]>`select id from parts where retired_at is not null and id = any(${ids})`
   for (const { id } of retired) taken.add(id)
   const idOf = new Map<string, string>()
   const fresh: Part[] = []
@@ -263,7 +266,5 @@ export async function importParts(tx: Tx, parts: readonly Part[]): Promise<Impor
     fresh.push({ ...part, id })
   }
   await insertParts(tx, fresh, 'own')
-  // A large file changes what the planner should know of the shelf, long before the database looks by itself.
-  if (fresh.length >= ROWS_AT_ONCE) await tx`analyze parts`
   return { addedCount: fresh.length, knownCount: parts.length - fresh.length, idOf }
 }

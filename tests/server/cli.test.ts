@@ -11,7 +11,7 @@ const loom = (...args: string[]) => {
   const { status, stdout, stderr } = spawnSync('./loom', args, { encoding: 'utf8' })
   return { status, stdout, stderr }
 }
-const file = (name: string, text: string) => {
+const file = (name: string, text: string | Buffer) => {
   const path = join(folder, name)
   writeFileSync(path, text)
   return path
@@ -44,14 +44,18 @@ describe('./loom check', () => {
     [
       'a wrong version',
       () => [file('b.json', JSON.stringify({ ...demoBuild('paper-kite'), version: 9 }))],
-      /At \/version: .*9 stands there/,
+      /At \/version: version 9 was written by a newer program/,
     ],
     [
       'an unknown field',
       () => [file('c.json', JSON.stringify({ ...demoBuild('paper-kite'), extra: 1 }))],
       /At \/extra: this field is not known/,
     ],
-    ['a file of 5 MB', () => [file('d.json', '['.repeat(5 * 1024 * 1024))], /5\.0 MB read, 4\.0 MB allowed/],
+    ['a file of 25 MB', () => [file('d.json', '['.repeat(25 * 1024 * 1024))], /25\.0 MB read, 24\.0 MB allowed/],
+    ['a device that never ends', () => ['/dev/zero'], /over the limit: .* 24\.0 MB allowed/],
+    ['a folder', () => ['demo'], /demo cannot be read/],
+    ['bytes that are no text', () => [file('e.json', Buffer.from([0x7b, 0xff, 0x7d]))], /not text in UTF-8/],
+    ['a key that stands twice', () => [file('f.json', '{"a": 1, "a": 2}')], /“a” stands twice .* line 1, column 10/],
   ] as const)('exit 2 and one sentence for %s', (_what, args, words) => {
     const { status, stdout, stderr } = loom('check', ...args())
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' })

@@ -56,4 +56,13 @@ describe('headers', () => {
     expect(first.headers['x-content-type-options']).toBe('nosniff')
     expect(first.headers['x-powered-by']).toBeUndefined()
   })
+
+  test('what is data, or refused, runs nothing even where it is opened as a page', async () => {
+    for (const path of ['/api/builds', '/api/builds/nobody', '/%zz', '/api/parts?q=fan']) {
+      const { headers } = await raw('GET', path, { host: host() })
+      expect(headers['content-security-policy']).toBe("default-src 'none'; frame-ancestors 'none'")
+      expect(headers['x-content-type-options']).toBe('nosniff')
+      expect(headers['cross-origin-resource-policy']).toBe('same-origin')
+    }
+  })
 })

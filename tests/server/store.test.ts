@@ -1,6 +1,6 @@
 import { bench, demoBuild } from '../support/bench'
 import { call, getBuild, newBuild, save } from '../support/server'
-import type { BuildSummary } from '../../src/core/formats/api-types'
+import type { BuildSummary, Page } from '../../src/core/formats/api-types'
 
 const connect = (id: string, from: string, fromPort: string, port: string) =>
   ({
@@ -108,7 +108,7 @@ describe('saving edits', () => {
 })
 
 describe('the list of builds', () => {
-  const names = async () => (await call<readonly BuildSummary[]>('GET', '/api/builds')).body.map((build) => build.name)
+  const names = async () => (await call<Page<BuildSummary>>('GET', '/api/builds')).body.rows.map((build) => build.name)
 
   test('a request sent twice makes one build', async () => {
     const wish = { from: 'blank', id: 'blank-once', name: 'Once only' }

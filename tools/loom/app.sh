@@ -7,8 +7,10 @@ source_hash() { # FILES-AND-FOLDERS...
 # Running servers keep the folder they were started from, so a few older ones stay.
 prune() { ls -dt "$root"/.build/"$1"-* 2>/dev/null | tail -n +4 | xargs -r rm -rf; }
 
-bundle() { # ENTRY OUTFILE
-  (cd "$root" && node_modules/.bin/esbuild "$1" --bundle --platform=node --format=esm --target=node20 --main-fields=module,main --log-level=error --outfile="$2" \
+bundle() { # ENTRY OUTFILE OPTIONS...
+  local entry=$1 out=$2
+  shift 2
+  (cd "$root" && node_modules/.bin/esbuild "$entry" --bundle --platform=node --format=esm --target=node20 --main-fields=module,main --log-level=error --outfile="$out" "$@" \
     --banner:js='import{createRequire}from"node:module";const require=createRequire(import.meta.url);' 9>&-)
 }
 
@@ -35,13 +37,18 @@ build_app() {
   [ -d "$app" ] && return 0
   say "building the application (about two minutes, only when its sources changed) ..."
   local log=$root/.build/build.log fresh=$app.new
+  (umask 077 && : >"$log") && chmod 600 "$log"
   (cd "$root" && NEXT_TELEMETRY_DISABLED=1 NODE_ENV=production node_modules/.bin/next build >"$log" 2>&1 9>&-) ||
-    die "The build failed; its log is $log."
+    die "The build failed; its log is $log. Where it speaks of a module that cannot be found, delete node_modules and try again."
   rm -rf "$fresh"
   cp -r "$root/.next/standalone" "$fresh"
   cp -r "$root/.next/static" "$fresh/.next/static"
   cp -r "$root/db" "$root/demo" "$fresh/"
+  # What the build copied along, and only its own way of serving would use.
+  rm -f "$fresh/next.config.ts" "$fresh/server.js"
   bundle src/server/setup.ts "$fresh/setup.mjs"
+  bundle src/server/heavy-process.ts "$fresh/heavy-process.mjs"
+  bundle src/server/serve.ts "$fresh/serve.mjs" --external:next
   mv "$fresh" "$app"
   prune app
 }
@@ -58,12 +65,20 @@ wait_until_ready() { # URL PID
     ask()' "$1" "$2"
 }
 
-serve() { # PORT; leaves the server's process id in $server
+prepare_store() { # APP
+  (cd "$1" && node setup.mjs "$1") || die "The database could not be made ready; see above."
+}
+
+run_server() { # APP PORT; leaves the server's process id in $server
+  (cd "$1" && exec env NODE_ENV=production NEXT_TELEMETRY_DISABLED=1 HOSTNAME=127.0.0.1 PORT="$2" LOOM_KEY="${key:-}" node serve.mjs >&2 9>&-) &
+  server=$!
+}
+
+serve() { # PORT; leaves the server's process id in $server, its address in $address
   local app
   app=$(app_folder)
-  (cd "$app" && node setup.mjs "$app") || die "The database could not be made ready; see above."
-  (cd "$app" && exec env NODE_ENV=production NEXT_TELEMETRY_DISABLED=1 HOSTNAME=127.0.0.1 PORT="$1" node server.js >&2) &
-  server=$!
+  prepare_store "$app"
+  run_server "$app" "$1"
   address=http://127.0.0.1:$1
   wait_until_ready "$address" "$server" || die "The server did not start; see above."
 }
@@ -84,17 +99,62 @@ stop_all() {
   return 0
 }
 
+# A pause that a signal ends at once.
+rest() { sleep "$1" 9>&- & wait $! || true; }
+
+wait_for_server() { wait "$server"; }
+
+revive_cluster() {
+  say "the store has stopped; starting it again ..."
+  if with_lock "$data/lock" start_cluster; then say "the store is back."; else rest 4; fi
+}
+
+# How often the server may stop by itself within a minute before that is more than an accident.
+most_restarts=5
+
+# Stays for as long as the server runs, and starts again what dies: the store, the server.
+watch_over() { # PORT
+  local app restarts=() code now
+  app=$(app_folder)
+  while :; do
+    while kill -0 "$server" 2>/dev/null; do
+      rest 1
+      [ -z "${own_cluster:-}" ] || cluster_lives || revive_cluster
+    done
+    code=0
+    wait_for_server || code=$?
+    server=''
+    [ "$code" -ne 3 ] || die "The server cannot serve on port $1; see above."
+    now=$(date +%s)
+    restarts+=("$now")
+    [ "${#restarts[@]}" -le "$most_restarts" ] || restarts=("${restarts[@]:1}")
+    if [ "${#restarts[@]}" -eq "$most_restarts" ] && [ $((now - restarts[0])) -lt 60 ]; then
+      die "The server stopped $most_restarts times within a minute; see above."
+    fi
+    say "the server stopped by itself (code $code); starting it again ..."
+    run_server "$app" "$1"
+    wait_until_ready "$address" "$server" && say "the server is back: $address" || true
+  done
+}
+
 start_app() {
-  local port=''
+  local port='' is_private=''
   while [ $# -gt 0 ]; do
     case "$1" in
-      --port) port=${2:-}; shift; [ $# -gt 0 ] && shift ;;
+      --port)
+        port=${2:-}
+        shift
+        [ $# -gt 0 ] && shift
+        [[ "$port" =~ ^[0-9]{1,5}$ ]] && [ "$((10#$port))" -ge 1 ] && [ "$((10#$port))" -le 65535 ] ||
+          die "Say the port as a number from 1 to 65535, as in ./loom start --port 4210."
+        ;;
+      --private) is_private=1; shift ;;
       *) die "./loom start does not know “$1”. See ./loom help." ;;
     esac
-    [[ "$port" =~ ^[0-9]{1,5}$ ]] || die "Say the port as a number, as in ./loom start --port 4210."
   done
   need_node
   if [ -n "$port" ]; then
+    port=$((10#$port))
     is_port_free "$port" || die "Port $port is in use or may not be used; choose another, or leave --port away."
   else
     port=4210
@@ -104,6 +164,8 @@ start_app() {
   need_modules
   with_lock "$root/.build/lock" build_app "$(app_folder)"
   server=''
+  key=''
+  [ -z "$is_private" ] || key=$(head -c 24 /dev/urandom | base64 | tr '+/' '-_' | tr -d '=\n')
   trap stop_all EXIT
   trap 'exit 130' INT
   trap 'exit 143' TERM HUP
@@ -112,8 +174,10 @@ start_app() {
     use_cluster
   fi
   serve "$port"
-  say "Gentle Loom is ready: $address   (Ctrl-C stops it)"
-  wait "$server" || true
-  server=''
-  die "The server stopped by itself; see above."
+  if [ -n "$key" ]; then
+    say "Gentle Loom is ready, for you alone: $address/?key=$key   (open it once in each browser; Ctrl-C stops it)"
+  else
+    say "Gentle Loom is ready: $address   (Ctrl-C stops it)"
+  fi
+  watch_over "$port"
 }

@@ -20,17 +20,27 @@ hash_of() { sha256sum | cut -c1-16; }
 with_lock() {
   local lock=$1
   shift
-  mkdir -p "$(dirname "$lock")"
+  mkdir -p "$(dirname "$lock")" 2>/dev/null && { : >>"$lock"; } 2>/dev/null ||
+    die "Nothing can be written in $(dirname "$lock"). Use a checkout of your own, or ask whoever owns this one to run the command once."
   (
     flock 9
     "$@"
   ) 9>"$lock"
 }
 
+# Whether every package that the lock file wants has its folder: somebody may have deleted a part of them.
+modules_are_whole() {
+  node -e '
+    const { existsSync, readFileSync } = require("node:fs")
+    const { packages } = JSON.parse(readFileSync(process.argv[1] + "/package-lock.json", "utf8"))
+    const isMissing = ([path, { optional, peer, link }]) => path !== "" && !optional && !peer && !link && !existsSync(`${process.argv[1]}/${path}/package.json`)
+    process.exit(Object.entries(packages).some(isMissing) ? 1 : 0)' "$root"
+}
+
 install_modules() {
   local stamp=$root/node_modules/.loom-lock wanted
   wanted=$(hash_of <"$root/package-lock.json")
-  [ "$(cat "$stamp" 2>/dev/null || true)" = "$wanted" ] && return 0
+  [ "$(cat "$stamp" 2>/dev/null || true)" = "$wanted" ] && modules_are_whole && return 0
   say "installing Node modules (npm ci) ..."
   (cd "$root" && npm ci --no-fund --no-audit --loglevel=error >&2 9>&-) || die "npm ci failed; see above. Is the npm registry reachable, and the disk not full?"
   printf '%s' "$wanted" >"$stamp"
@@ -55,4 +65,4 @@ need_debian() {
 
 free_port() { node -e 'const s=require("net").createServer();s.listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'; }
 
-is_port_free() { node -e 'const s=require("net").createServer();s.once("error",()=>process.exit(1));s.listen(+process.argv[1],"127.0.0.1",()=>s.close())' "$1"; }
+is_port_free() { node -e 'const s=require("net").createServer();s.once("error",()=>process.exit(1));try{s.listen(+process.argv[1],"127.0.0.1",()=>s.close())}catch{process.exit(1)}' "$1"; }

@@ -18,6 +18,7 @@ make_test_bed() {
   else
     test_bed=$(mktemp -d "${TMPDIR:-/tmp}/gentle-loom-test-XXXXXX")
   fi
+  export LOOM_DATA=$test_bed
   data=$test_bed
   cluster=$data/pg
 }

@@ -1,3 +1,4 @@
+import { cut } from '../units/cut'
 import { stepsOf } from './apply'
 import { aboutOf } from './attached'
 import type { About, Choice, ChoiceList, Edit, SchoolChoice, SingleEdit } from './edit-schema'
@@ -122,7 +123,7 @@ function describeStep(step: SingleEdit, before: Build): string {
     case 'pin':
       return step.pinned ? 'pin a thread' : 'unpin a thread'
     case 'noteThread':
-      return step.note === null ? 'no note beside a thread' : `note beside a thread: ${step.note.slice(0, 40)}`
+      return step.note === null ? 'no note beside a thread' : `note beside a thread: ${cut(step.note, 40)}`
     case 'renameBuild':
       return `name the build “${step.name}”`
     case 'renameItem':

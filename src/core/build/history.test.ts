@@ -18,7 +18,7 @@ function logOf(count: number, edit: (build: Build, index: number) => Edit): read
   return Array.from({ length: count }, (_, index) => {
     const made = edit(build, index)
     build = apply(build, made).build
-    return { revision: kite.revision + index + 1, editId: `e${index}`, edit: made }
+    return { revision: kite.revision + index + 1, editId: `e${index}`, edit: made, slots: [] }
   })
 }
 

@@ -1,7 +1,8 @@
 import type { Edit } from '../build/edit-schema'
 import type { Slot } from '../build/slots'
-import type { Build, Pack } from '../build/schema'
+import type { Pack } from '../build/schema'
 import type { Part } from '../parts/schema'
+import type { Removal } from './mend-document'
 import type { CsvFault } from './parts-csv'
 
 /** What pages and server say to each other; requests have schemas of their own. */
@@ -13,6 +14,35 @@ export interface BuildSummary {
   readonly itemCount: number
   readonly threadCount: number
   readonly updatedAt: string
+}
+
+/** One page of a list that is searched and sorted on the server. */
+export interface Page<T> {
+  readonly rows: readonly T[]
+  /** How many there are on all pages. */
+  readonly count: number
+  /** The number of this page, from 1 on. */
+  readonly page: number
+  readonly pageCount: number
+}
+
+/** A build that was deleted and can still be put back, until the day it goes for good. */
+export interface DeletedBuild {
+  readonly id: string
+  readonly name: string
+  readonly deletedAt: string
+  readonly goesAt: string
+}
+
+/** A stored build that cannot be read: what is wrong, and what mending would take out. */
+export interface Damage {
+  readonly id: string
+  readonly name: string
+  readonly revision: number
+  /** A newer program wrote it: it is not damaged, and not to be touched here. */
+  readonly isNewer: boolean
+  readonly fault: string
+  readonly removals: readonly Removal[]
 }
 
 /** demo: came with the program. template: a general class, to be corrected. own: made, read in or copied here. */
@@ -59,6 +89,8 @@ export interface LogEntry {
   readonly revision: number
   readonly editId: string
   readonly edit: Edit
+  /** What the edit touched, as keys: an edit made before this one that touches the same is a conflict. */
+  readonly slots: readonly string[]
 }
 
 interface Saved {
@@ -89,11 +121,29 @@ export interface NamedState {
   readonly name: string
 }
 
-/** What the page needs to step through a build's history. */
-export interface BuildLog {
-  readonly initial: Build
-  readonly entries: readonly (LogEntry & { readonly savedAt: string })[]
+/** One step of a build's history in words. */
+export interface LoggedStep {
+  readonly revision: number
+  readonly label: string
+  readonly savedAt: string
+}
+
+/** A page of a build's history, the newest step first. */
+export interface HistoryPage {
+  /** Where the log begins: the state before its first edit. */
+  readonly firstRevision: number
+  /** Where the build stands now. */
+  readonly revision: number
+  readonly steps: readonly LoggedStep[]
+  readonly hasOlder: boolean
+  /** All states that have a name, the newest first. */
   readonly states: readonly NamedState[]
+}
+
+/** The edits that lead from a revision back to an older state. */
+export interface WayBack {
+  readonly revision: number
+  readonly edits: readonly Edit[]
 }
 
 /** What is told of a save to everybody who looks at builds. */

@@ -1,5 +1,6 @@
 import { parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser'
 import { LoomError } from '../errors'
+import { cut } from '../units/cut'
 import { LIMITS } from './schema-kit'
 
 function placeOf(text: string, offset: number): string {
@@ -8,22 +9,55 @@ function placeOf(text: string, offset: number): string {
   return `line ${line}, column ${offset - before.lastIndexOf('\n')}`
 }
 
-/** The offset at which brackets nest deeper than the format ever does; counted without recursion. */
-function tooDeepAt(text: string): number | undefined {
-  let depth = 0
-  let inString = false
-  for (let i = 0; i < text.length; i += 1) {
-    const char = text[i]
-    if (inString) {
-      if (char === '\\') i += 1
-      else if (char === '"') inString = false
-    } else if (char === '"') inString = true
-    else if (char === '{' || char === '[') {
-      depth += 1
-      if (depth > LIMITS.nestingDepth) return i
-    } else if (char === '}' || char === ']') depth -= 1
+/** The end of the text in double quotes that begins at an offset: the offset of its last quote, or of the text's end. */
+function endOfString(text: string, start: number): number {
+  let at = start + 1
+  while (at < text.length && text[at] !== '"') at += text[at] === '\\' ? 2 : 1
+  return at
+}
+
+interface Structure {
+  /** The offset at which brackets nest deeper than the format ever does. */
+  readonly deepAt?: number
+  /** The first key that stands twice in one object. JSON readers keep the last of the two without a word. */
+  readonly twice?: { readonly at: number; readonly key: string }
+}
+
+/** Looks through brackets and keys without recursion; what is no JSON is for the parser to say. */
+function structureOf(text: string): Structure {
+  /** The keys seen in each object that is open, and nothing for a list. */
+  const open: (Set<string> | undefined)[] = []
+  let twice: Structure['twice']
+  let isKeyNext = false
+  for (let at = 0; at < text.length; at += 1) {
+    const char = text[at]
+    if (char === '"') {
+      const end = endOfString(text, at)
+      const keys = open.at(-1)
+      if (isKeyNext && keys !== undefined) {
+        const raw = text.slice(at + 1, end)
+        const key = raw.includes('\\') ? unescaped(raw) : raw
+        if (keys.has(key)) twice ??= { at, key }
+        keys.add(key)
+        isKeyNext = false
+      }
+      at = end
+    } else if (char === '{' || char === '[') {
+      open.push(char === '{' ? new Set() : undefined)
+      isKeyNext = char === '{'
+      if (open.length > LIMITS.nestingDepth) return { deepAt: at }
+    } else if (char === '}' || char === ']') open.pop()
+    else if (char === ',') isKeyNext = open.at(-1) !== undefined
   }
-  return undefined
+  return twice === undefined ? {} : { twice }
+}
+
+function unescaped(raw: string): string {
+  try {
+    return JSON.parse(`"${raw}"`) as string
+  } catch {
+    return raw
+  }
 }
 
 const IN_WORDS: Readonly<Record<string, string>> = {
@@ -58,15 +92,28 @@ function notJson(text: string): LoomError {
 export function parseJson(text: string, mostBytes: number = LIMITS.fileBytes): unknown {
   const bytes = new TextEncoder().encode(text).length
   if (bytes > mostBytes) throw tooLarge(bytes, mostBytes)
-  const deep = tooDeepAt(text)
-  if (deep !== undefined) {
-    const place = placeOf(text, deep)
+  const { deepAt, twice } = structureOf(text)
+  if (deepAt !== undefined) {
+    const place = placeOf(text, deepAt)
     throw new LoomError(
       'FILE_TOO_DEEP',
       `The file nests more than ${LIMITS.nestingDepth} levels deep at ${place}; a build never does.`,
       place,
     )
   }
+  const value = parsed(text)
+  if (twice !== undefined) {
+    const place = placeOf(text, twice.at)
+    throw new LoomError(
+      'FORMAT_WRONG',
+      `The key “${cut(twice.key, 40)}” stands twice in one object, the second time at ${place}; keep one of the two.`,
+      place,
+    )
+  }
+  return value
+}
+
+function parsed(text: string): unknown {
   try {
     return JSON.parse(text.charCodeAt(0) === 0xfeff ? text.slice(1) : text) as unknown
   } catch {

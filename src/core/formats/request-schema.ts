@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox'
 import { PackSchema } from '../build/schema'
 import { PartSchema } from '../parts/schema'
 import { BOARD_SIZES, LIGHT_WISHES } from '../templates/choices'
-import { Id, Name, oneOf, strict, tagged, type ModelOf } from './schema-kit'
+import { Id, LIMITS, listOf, Name, oneOf, strict, tagged, type ModelOf } from './schema-kit'
 
 /** How a new build starts. The id comes from the page, so that a request sent twice makes one build. */
 export const NewBuildSchema = tagged('from', [
@@ -30,3 +30,7 @@ export type PackSave = ModelOf<typeof PackSaveSchema>
 /** A name for a state of a build; no name takes it away. */
 export const NameStateSchema = strict({ revision: Type.Integer({ minimum: 0 }), name: Type.Union([Name, Type.Null()]) })
 export type NameState = ModelOf<typeof NameStateSchema>
+
+/** Ids of parts that are asked for together: those of one build. */
+export const IdListSchema = strict({ ids: listOf(Id, LIMITS.partsPerBuild) })
+export type IdList = ModelOf<typeof IdListSchema>

@@ -18,7 +18,10 @@ export const LIMITS = {
   itemsPerBuild: 4000,
   threadsPerBuild: 8000,
   editsPerSave: 2000,
-  fileBytes: 4 * 1024 * 1024,
+  /** The body of a request that is no file. */
+  requestBytes: 4 * 1024 * 1024,
+  /** A build as a file; no edit makes a build whose file would be larger. */
+  fileBytes: 24 * 1024 * 1024,
   partsFileBytes: 64 * 1024 * 1024,
   nestingDepth: 40,
 } as const

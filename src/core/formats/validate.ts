@@ -7,8 +7,10 @@ import { FORMAT_NAME, FORMAT_VERSION } from '../build/format-name'
 import { LoomError } from '../errors'
 import { parseJson } from './json-text'
 import { PARTS_FORMAT, PARTS_VERSION, type PartsFile } from './parts-file'
-import type { NameState, NewBuild, PackSave, PartSave } from './request-schema'
+import type { IdList, NameState, NewBuild, PackSave, PartSave } from './request-schema'
 import { LIMITS } from './schema-kit'
+import { cut } from '../units/cut'
+import { BUILD_STEPS, PART_STEPS, upgraded } from './upgrade'
 import * as validators from './generated/validators'
 import type { ShapeError } from './generated/validators'
 
@@ -22,7 +24,7 @@ function valueAt(root: unknown, pointer: string): unknown {
 
 function found(value: unknown): string {
   const text = JSON.stringify(value) ?? 'nothing'
-  return text.length > 40 ? `${text.slice(0, 40)}…` : text
+  return text.length > 40 ? `${cut(text, 40)}…` : text
 }
 
 const list = (values: unknown) =>
@@ -98,16 +100,34 @@ function checkVersion(value: unknown): void {
       message: `a build file says "${FORMAT_NAME}" here, but ${found(format)} stands there`,
     })
   }
-  if (version !== FORMAT_VERSION) {
-    refuse({
-      pointer: '/version',
-      message: `this program reads version ${FORMAT_VERSION}, but ${found(version)} stands there`,
-    })
-  }
+  checkNumber(version, FORMAT_VERSION)
 }
 
-/** The value as a sound build, or a FORMAT_WRONG error with the JSON pointer of the first fault. */
-export function asBuild(value: unknown): Build {
+function checkNumber(version: unknown, newest: number): void {
+  if (version === newest) return
+  const isNewer = typeof version === 'number' && version > newest
+  refuse({
+    pointer: '/version',
+    message: isNewer
+      ? `version ${found(version)} was written by a newer program; this one reads up to version ${newest}`
+      : `this program reads version ${newest}, but ${found(version)} stands there`,
+  })
+}
+
+/** Whether a newer program wrote a build: it is sound there, and nothing here may touch it. */
+export function isNewerBuild(value: unknown): boolean {
+  const version = versionOf(value)
+  return typeof version === 'number' && version > FORMAT_VERSION
+}
+
+const versionOf = (value: unknown): unknown => (value as { readonly version?: unknown } | null)?.version
+
+/**
+ * The value as a sound build of the newest version, or a FORMAT_WRONG error with the JSON pointer of the first fault.
+ * Older versions are brought up to date first.
+ */
+export function asBuild(written: unknown): Build {
+  const value = upgraded(written, versionOf(written), BUILD_STEPS)
   checkVersion(value)
   mustFit(validators.validateBuild, value)
   const build = value as Build
@@ -153,9 +173,25 @@ export function asPackSave(value: unknown): PackSave {
   return value as PackSave
 }
 
+/** A file of parts of an older version with each part and pack brought up to date. */
+function withNewestParts(written: unknown): unknown {
+  const version = versionOf(written)
+  if (typeof version !== 'number' || version < 1 || version > PART_STEPS.length) return written
+  const file = written as Readonly<Record<string, unknown>>
+  const each = (list: unknown): unknown =>
+    Array.isArray(list) ? list.map((entry: unknown) => upgraded(entry, version, PART_STEPS)) : list
+  return {
+    ...file,
+    version: PARTS_VERSION,
+    parts: each(file['parts']),
+    ...('packs' in file ? { packs: each(file['packs']) } : {}),
+  }
+}
+
 /** The text of a file of parts, or an error that names the place of its first fault. */
 export function readPartsFile(text: string): PartsFile {
-  const value = parseJson(text, LIMITS.partsFileBytes)
+  const written = parseJson(text, LIMITS.partsFileBytes)
+  const value = withNewestParts(written)
   const { format, version } = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>
   if (format !== PARTS_FORMAT) {
     refuse({
@@ -163,12 +199,7 @@ export function readPartsFile(text: string): PartsFile {
       message: `a file of parts says "${PARTS_FORMAT}" here, but ${found(format)} stands there`,
     })
   }
-  if (version !== PARTS_VERSION) {
-    refuse({
-      pointer: '/version',
-      message: `this program reads version ${PARTS_VERSION}, but ${found(version)} stands there`,
-    })
-  }
+  checkNumber(version, PARTS_VERSION)
   mustFit(validators.validatePartsFile, value)
   const file = value as PartsFile
   for (const [index, part] of file.parts.entries())
@@ -181,4 +212,10 @@ export function readPartsFile(text: string): PartsFile {
 export function asNameState(value: unknown): NameState {
   mustFit(validators.validateNameState, value)
   return value as NameState
+}
+
+/** The value as a list of ids, or a FORMAT_WRONG error with the place. */
+export function asIdList(value: unknown): IdList {
+  mustFit(validators.validateIdList, value)
+  return value as IdList
 }

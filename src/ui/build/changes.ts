@@ -27,7 +27,7 @@ export function watchBuild(buildId: string, onChange: (revision: number | undefi
       }
       // Whatever was saved while nobody listened is asked for.
       stream.onopen = () => pass('anything')
-      stream.onmessage = ({ data }: MessageEvent<string>) => pass(JSON.parse(data) as Change)
+      stream.onmessage = ({ data }: MessageEvent<string>) => pass(JSON.parse(data) as Word)
       stop.signal.addEventListener('abort', () => {
         stream.close()
         resolve()

@@ -3,6 +3,7 @@ import { apply } from '../../core/build/apply'
 import type { Save } from '../../core/build/edit-schema'
 import { plugEdit } from '../../core/build/plug'
 import type { Build } from '../../core/build/schema'
+import { slotKey, slotsOf } from '../../core/build/slots'
 import type { LogEntry } from '../../core/formats/api-types'
 import type { EditQueue, Leftover, PendingEdit } from './edit-queue'
 import { createSession } from './session'
@@ -27,16 +28,26 @@ function queueWith(...leftovers: readonly Leftover[]) {
   return { queue, kept, leftNow: () => left }
 }
 
+/** An entry of the log as the server tells it, made on a build as it then stood. */
+const logged = (revision: number, { id, edit }: PendingEdit, build = start()): LogEntry => ({
+  revision,
+  editId: id,
+  edit,
+  slots: slotsOf(edit, build).map(slotKey),
+})
+
 /** A server that logs what it is sent and knows an edit by its id; `isAway` makes it unreachable. */
 function pretendServer(known: readonly LogEntry[] = []) {
   const server = { isAway: false, log: [...known], saves: [] as Save[] }
-  globalThis.fetch = ((_url: string, init: { method?: string; body?: string } = {}) => {
+  globalThis.fetch = ((url: string, init: { method?: string; body?: string } = {}) => {
     if (server.isAway) return Promise.reject(new TypeError('no connection'))
-    if (init.method !== 'POST') return Promise.resolve(Response.json({ entries: server.log }))
+    if (url.includes('/history/state')) return Promise.resolve(Response.json(start()))
+    if (init.method !== 'POST')
+      return Promise.resolve(Response.json({ entries: server.log.filter(({ revision }) => revision > sinceOf(url)) }))
     const save = JSON.parse(init.body!) as Save
     server.saves.push(save)
     const entries = save.edits.map(({ id, edit }) => {
-      const entry = { revision: server.log.length + 1, editId: id, edit } as LogEntry
+      const entry = logged(server.log.length + 1, { id, edit })
       server.log.push(entry)
       return entry
     })
@@ -44,6 +55,7 @@ function pretendServer(known: readonly LogEntry[] = []) {
   }) as typeof fetch
   return server
 }
+const sinceOf = (url: string) => Number(new URL(url, 'http://loom').searchParams.get('since'))
 const settled = () => new Promise((resolve) => setTimeout(resolve, 20))
 
 test('what a page left behind is shown at once and sent in its order, before anything new', async () => {
@@ -63,8 +75,7 @@ test('what a page left behind is shown at once and sent in its order, before any
 
 test('an edit whose answer was lost is not done again', async () => {
   const first = plug('f1', 'SYS1')
-  const logged = { revision: 1, editId: first.id, edit: first.edit } as LogEntry
-  const server = pretendServer([logged])
+  const server = pretendServer([logged(1, first)])
   const { queue } = queueWith({ revision: 0, pending: [first, plug('f2', 'SYS2')] })
   const saved = { ...apply(start(), first.edit).build, revision: 1 }
   const { store, actions } = createSession(saved, queue)
@@ -79,6 +90,7 @@ test('while the server is away every edit is kept, with the revision it stands o
   server.isAway = true
   const { queue, kept } = queueWith()
   const { store, actions } = createSession(start(), queue)
+  await actions.resume()
   for (const [fan, port] of [
     ['f1', 'SYS1'],
     ['f2', 'SYS2'],
@@ -89,6 +101,9 @@ test('while the server is away every edit is kept, with the revision it stands o
   expect(store.getState().saving).toBe('away')
   expect(kept.at(-1)?.revision).toBe(0)
   expect(kept.at(-1)?.pending.map(({ edit }) => JSON.stringify(edit).includes('SYS2'))).toEqual([false, true])
+  server.isAway = false
+  while (store.getState().saving !== 'saved') await settled()
+  expect(server.log).toHaveLength(2)
 })
 
 test('nothing left, nothing asked; no queue, nothing kept and nothing broken', async () => {
@@ -101,4 +116,119 @@ test('nothing left, nothing asked; no queue, nothing kept and nothing broken', a
   await settled()
   expect(server.saves).toHaveLength(1)
   expect(store.getState().saving).toBe('saved')
+})
+
+describe('what was left, where somebody changed the same thing meanwhile', () => {
+  const mine = plug('f1', 'SYS1')
+  const theirs = { ...plug('f1', 'SYS2'), id: 'edit-of-others' }
+  const other = plug('f2', 'PUMP')
+  /** Two pages: one left edits made on revision 0, then another saved; this one opens on what the server has now. */
+  const reopen = (left: readonly PendingEdit[] = [mine, other]) => {
+    const server = pretendServer([logged(1, theirs)])
+    const { queue, kept, leftNow } = queueWith({ revision: 0, pending: left })
+    const newest = { ...apply(start(), theirs.edit).build, revision: 1 }
+    return { server, kept, leftNow, ...createSession(newest, queue) }
+  }
+
+  test('nothing is overwritten: both values are shown, and nothing is sent before somebody chose', async () => {
+    const { server, store, actions } = reopen()
+    await actions.resume()
+    await settled()
+    const { conflict, saving } = store.getState()
+    expect(conflict?.slots).toEqual([{ about: 'lead', at: { itemId: 'f1', portId: 'fan' } }])
+    expect(threadsOf(conflict!.theirs)).toEqual(['f1 SYS2'])
+    expect(threadsOf(conflict!.mine)).toEqual(['f1 SYS1', 'f2 PUMP'])
+    expect(saving).not.toBe('saved')
+    expect(server.saves).toEqual([])
+  })
+
+  test('a reload inside the question asks it again', async () => {
+    const { kept, actions } = reopen()
+    await actions.resume()
+    const last = kept.at(-1)!
+    expect(last.revision).toBe(0)
+    const server = pretendServer([logged(1, theirs)])
+    const { queue } = queueWith(last)
+    const again = createSession({ ...apply(start(), theirs.edit).build, revision: 1 }, queue)
+    await again.actions.resume()
+    await settled()
+    expect(again.store.getState().conflict?.slots).toHaveLength(1)
+    expect(server.saves).toEqual([])
+  })
+
+  test.each([
+    ['theirs', new Set<string>(), ['f1 SYS2', 'f2 PUMP']],
+    ['ours', new Set(['lead:f1.fan']), ['f1 SYS1', 'f2 PUMP']],
+  ])('%s is chosen: that is saved, and what touched nothing of theirs too', async (_who, keepMine, wanted) => {
+    const { store, actions, server } = reopen()
+    await actions.resume()
+    actions.resolve(keepMine)
+    await settled()
+    expect(store.getState()).toMatchObject({ saving: 'saved', conflict: null, pending: [] })
+    expect(threadsOf(store.getState().build).toSorted()).toEqual(wanted)
+    expect(server.saves.every(({ baseRevision }) => baseRevision >= 1)).toBe(true)
+  })
+
+  test('edits that touch nothing of theirs go on top without a question', async () => {
+    const { store, actions } = reopen([other])
+    await actions.resume()
+    await settled()
+    expect(store.getState()).toMatchObject({ conflict: null, saving: 'saved' })
+    expect(threadsOf(store.getState().build).toSorted()).toEqual(['f1 SYS2', 'f2 PUMP'])
+  })
+
+  test('while the server cannot say what others did, they stay where they are and the page does not say “Saved”', async () => {
+    const { server, store, actions, leftNow } = reopen()
+    server.isAway = true
+    const resumed = actions.resume()
+    await settled()
+    expect(store.getState().saving).toBe('away')
+    expect(leftNow()).toHaveLength(1)
+    server.isAway = false
+    await resumed
+    expect(store.getState().conflict).not.toBeNull()
+  })
+})
+
+test('an edit is “keeping” until the browser has it, then “saving” until the server has it', async () => {
+  const server = pretendServer()
+  let write: () => void = () => undefined
+  let isKept = true
+  const { queue } = queueWith()
+  const slow: EditQueue = {
+    ...queue,
+    isKept: () => isKept,
+    keep: () => {
+      isKept = false
+      return new Promise((resolve) => {
+        write = () => {
+          isKept = true
+          resolve()
+        }
+      })
+    },
+  }
+  const { store, actions } = createSession(start(), slow)
+  expect(store.getState().saving).toBe('opening')
+  await actions.resume()
+  let answer: () => void = () => undefined
+  const real = globalThis.fetch
+  globalThis.fetch = ((...asked: Parameters<typeof fetch>) =>
+    new Promise((resolve) => (answer = () => resolve(real(...asked))))) as typeof fetch
+  actions.dispatch(plug('f1', 'SYS1').edit)
+  expect(store.getState().saving).toBe('keeping')
+  write()
+  await settled()
+  expect(store.getState().saving).toBe('saving')
+  answer()
+  await settled()
+  expect(store.getState().saving).toBe('saved')
+  expect(server.saves).toHaveLength(1)
+})
+
+test('a browser that could not write keeps what the earlier page left', async () => {
+  pretendServer()
+  const { queue, leftNow } = queueWith({ revision: 0, pending: [plug('f1', 'SYS1')] })
+  await createSession(start(), { ...queue, isKept: () => false }).actions.resume()
+  expect(leftNow()).toHaveLength(1)
 })

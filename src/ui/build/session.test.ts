@@ -17,7 +17,9 @@ class PretendServer {
   readonly log: (LogEntry & { readonly slots: readonly string[] })[] = []
   readonly saves: Save[] = []
   /** Answers in place of the real ones, used up one a request. */
-  readonly failures: ('unreachable' | 'ackLost' | { readonly status: number; readonly message: string })[] = []
+  readonly failures: (
+    'unreachable' | 'ackLost' | { readonly status: number; readonly message: string; readonly code?: string }
+  )[] = []
   document: Build
 
   constructor(build: Build) {
@@ -34,7 +36,7 @@ class PretendServer {
     if (failure === 'unreachable') return Promise.reject(new TypeError('no connection'))
     if (typeof failure === 'object') {
       return Promise.resolve(
-        Response.json({ error: { code: 'X', message: failure.message } }, { status: failure.status }),
+        Response.json({ error: { code: failure.code ?? 'X', message: failure.message } }, { status: failure.status }),
       )
     }
     if (init.method !== 'POST') {
@@ -218,6 +220,38 @@ describe('the same lead in two places', () => {
     expect(server.document.name).toBe('Mine too')
     expect(now().build).toEqual(server.document)
   })
+})
+
+test('an edit that waits is not put over what others changed meanwhile, whoever brings the news first', async () => {
+  for (const bring of ['answer', 'sync'] as const) {
+    const { server, actions, now } = open()
+    if (bring === 'answer') {
+      // The first edit is on its way while the second, made on the same build, waits behind it.
+      actions.dispatch({ type: 'renameBuild', name: 'First' })
+      server.elsewhere(plug(server.document, 'f1', 'PUMP'))
+    } else {
+      server.failures.push('unreachable')
+      actions.dispatch({ type: 'renameBuild', name: 'First' })
+      await jest.advanceTimersByTimeAsync(10)
+      server.elsewhere(plug(server.document, 'f1', 'PUMP'))
+    }
+    actions.dispatch(plug(now().build, 'f1', 'SYS1'))
+    if (bring === 'sync') await actions.sync()
+    await settle()
+    expect(now().conflict?.slots).toEqual([{ about: 'lead', at: at('f1', 'fan') }])
+    expect(portsOf(server.document)).toEqual(['f1 PUMP'])
+    expect(now().saving).not.toBe('saved')
+  }
+})
+
+test('a full disk is told as that', async () => {
+  const { server, actions, now } = open()
+  server.failures.push({ status: 503, message: 'full', code: 'DISK_FULL' })
+  actions.dispatch({ type: 'renameBuild', name: 'Mine' })
+  await jest.advanceTimersByTimeAsync(100)
+  expect(now().saving).toBe('full')
+  await settle()
+  expect(now().saving).toBe('saved')
 })
 
 test('one edit that the server refuses does not take the others with it', async () => {

@@ -21,7 +21,15 @@ export interface Conflict {
   readonly slots: readonly Slot[]
   readonly theirs: Build
   readonly mine: Build
+  /** The revision that our edits were made on: where a page that takes them up again has to look from. */
+  readonly base: number
 }
+
+/**
+ * How safe the edits of a page are. opening: what an earlier page left is being looked for. keeping: on its way into the
+ * browser's store. saving: kept there, on its way to the server. away, full: kept there, and the server does not take it.
+ */
+export type Saving = 'opening' | 'keeping' | 'saving' | 'saved' | 'away' | 'full'
 
 export interface Session {
   /** As the store acknowledged it. */
@@ -30,7 +38,7 @@ export interface Session {
   readonly pending: readonly PendingEdit[]
   /** What the page shows: confirmed with the pending edits on top. */
   readonly build: Build
-  readonly saving: 'saved' | 'saving' | 'away'
+  readonly saving: Saving
   readonly undo: readonly Step[]
   readonly redo: readonly Step[]
   readonly conflict: Conflict | null
@@ -58,6 +66,35 @@ function replay(confirmed: Build, entries: readonly LogEntry[]): Build {
   return entries
     .filter((entry) => entry.revision > confirmed.revision)
     .reduce((build, entry) => ({ ...apply(build, entry.edit).build, revision: entry.revision }), confirmed)
+}
+
+/** Why the server took nothing just now. */
+type Trouble = 'away' | 'full'
+
+class NotTaken extends Error {
+  readonly trouble: Trouble
+
+  constructor(trouble: Trouble) {
+    super(`The server does not take edits: ${trouble}.`)
+    this.trouble = trouble
+  }
+}
+
+/** What pending edits touch that others changed since they were made. */
+function clashesOf(theirs: Build, pending: readonly PendingEdit[], foreign: ReadonlySet<string>): readonly Slot[] {
+  const found = new Map<string, Slot>()
+  if (foreign.size === 0) return []
+  let build = theirs
+  for (const { edit } of pending) {
+    try {
+      for (const slot of slotsOf(edit, build)) if (foreign.has(slotKey(slot))) found.set(slotKey(slot), slot)
+      build = apply(build, adaptTo(build, edit)).build
+    } catch (error) {
+      // What others took away cannot be changed any more: that is said when the edit is put on their build.
+      if (!(error instanceof LoomError)) throw error
+    }
+  }
+  return [...found.values()]
 }
 
 /** Puts pending edits on a build that moved on; those that no longer apply are left out and named. */
@@ -103,14 +140,42 @@ export function createSession(initial: Build, queue?: EditQueue) {
     confirmed: initial,
     pending: [],
     build: initial,
-    saving: 'saved',
+    saving: 'opening',
     undo: [],
     redo: [],
     conflict: null,
   }))
   const { getState: get, setState: set } = store
-  store.subscribe(({ pending, confirmed }, before) => {
-    if (pending !== before.pending) void queue?.keep({ revision: confirmed.revision, pending })
+  let hasResumed = queue === undefined
+  let isKept = true
+  let trouble: Trouble | undefined
+  /** Every edit that this page made or took up: what the log brings of them is none of others. */
+  const ownIds = new Set<string>()
+
+  const savingNow = (): Saving => {
+    if (trouble !== undefined) return trouble
+    if (!hasResumed) return 'opening'
+    if (get().pending.length === 0) return 'saved'
+    return isKept ? 'saving' : 'keeping'
+  }
+  const say = () => {
+    const saving = savingNow()
+    if (saving !== get().saving) set({ saving })
+  }
+  const keep = async () => {
+    const { pending, confirmed, conflict } = get()
+    await queue?.keep({ revision: conflict?.base ?? confirmed.revision, pending })
+    isKept = queue?.isKept() ?? true
+    say()
+  }
+  store.subscribe(({ pending, conflict }, before) => {
+    if (pending === before.pending && conflict === before.conflict) return
+    for (const { id } of pending) ownIds.add(id)
+    if (queue !== undefined) {
+      isKept = false
+      void keep()
+    }
+    say()
   })
   const url = `/api/builds/${initial.id}/edits`
   let isBusy = false
@@ -120,7 +185,7 @@ export function createSession(initial: Build, queue?: EditQueue) {
 
   const settle = (confirmed: Build, pending: readonly PendingEdit[]) => {
     const { build, kept, lost } = rebase(confirmed, pending)
-    set({ confirmed, pending: kept, build, saving: kept.length === 0 ? 'saved' : 'saving' })
+    set({ confirmed, pending: kept, build })
     for (const message of lost) notify(`An edit of yours could not be kept: ${message}`, { tone: 'fault' })
   }
 
@@ -129,11 +194,21 @@ export function createSession(initial: Build, queue?: EditQueue) {
     if (response.ok) settle((await response.json()) as Build, get().pending)
   }
 
+  const foreignSlots = (entries: readonly LogEntry[], revision: number): ReadonlySet<string> =>
+    new Set(
+      entries.filter((entry) => entry.revision > revision && !ownIds.has(entry.editId)).flatMap(({ slots }) => slots),
+    )
+
+  /** Takes in what the log brought: our edits on top of it, or, where others changed the same, both for somebody to choose. */
   const accept = async (entries: readonly LogEntry[]) => {
     const acknowledged = new Set(entries.map((entry) => entry.editId))
     const pending = get().pending.filter((edit) => !acknowledged.has(edit.id))
+    const { confirmed, build } = get()
     try {
-      settle(replay(get().confirmed, entries), pending)
+      const theirs = replay(confirmed, entries)
+      const slots = clashesOf(theirs, pending, foreignSlots(entries, confirmed.revision))
+      if (slots.length === 0) settle(theirs, pending)
+      else set({ pending, conflict: { slots, theirs, mine: build, base: confirmed.revision } })
     } catch (error) {
       if (!(error instanceof LoomError)) throw error
       set({ pending })
@@ -142,9 +217,10 @@ export function createSession(initial: Build, queue?: EditQueue) {
   }
 
   const meetConflict = (clash: Clash) => {
-    const theirs = replay(get().confirmed, clash.entries)
-    if (clash.slots.length === 0) return settle(theirs, get().pending)
-    set({ conflict: { slots: clash.slots, theirs, mine: get().build } })
+    const { confirmed, build, pending } = get()
+    const theirs = replay(confirmed, clash.entries)
+    if (clash.slots.length === 0) return settle(theirs, pending)
+    set({ conflict: { slots: clash.slots, theirs, mine: build, base: confirmed.revision } })
   }
 
   const refused = async (response: Response, sent: readonly PendingEdit[]) => {
@@ -164,7 +240,10 @@ export function createSession(initial: Build, queue?: EditQueue) {
   const send = async (sent: readonly PendingEdit[]) => {
     const body = JSON.stringify({ baseRevision: get().confirmed.revision, edits: sent })
     const response = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body })
-    if (response.status >= 500) throw new Error(`The server answered ${response.status}`)
+    if (response.status >= 500) {
+      const refusal = (await response.json().catch(() => undefined)) as Refusal | undefined
+      throw new NotTaken(refusal?.error.code === 'DISK_FULL' ? 'full' : 'away')
+    }
     if (response.ok || response.status === 409) {
       const result = (await response.json()) as SaveResult
       if (result.outcome === 'conflict') return meetConflict(result)
@@ -174,17 +253,26 @@ export function createSession(initial: Build, queue?: EditQueue) {
     return refused(response, sent)
   }
 
+  const haveTrouble = async (error: unknown) => {
+    trouble = error instanceof NotTaken ? error.trouble : 'away'
+    say()
+    await new Promise((resolve) => setTimeout(resolve, RETRY_MS))
+  }
+  const haveNoTrouble = () => {
+    trouble = undefined
+    say()
+  }
+
   const flush = async (): Promise<void> => {
     const { pending, conflict } = get()
-    if (isBusy || conflict !== null) return
+    if (isBusy || !hasResumed || conflict !== null) return
     if (pending.length === 0) return heardRevision > get().confirmed.revision ? actions.sync() : undefined
     isBusy = true
-    set({ saving: get().saving === 'away' ? 'away' : 'saving' })
     try {
       await send(pending.slice(0, editsASave))
-    } catch {
-      set({ saving: 'away' })
-      await new Promise((resolve) => setTimeout(resolve, RETRY_MS))
+      haveNoTrouble()
+    } catch (error) {
+      await haveTrouble(error)
     } finally {
       isBusy = false
     }
@@ -213,24 +301,57 @@ export function createSession(initial: Build, queue?: EditQueue) {
     set(done === undefined ? { [from]: rest } : { [from]: rest, [to]: [...get()[to], { ...done, label: last.label }] })
   }
 
-  /** The edits of leftovers that neither the store nor this page has: an answer that was lost on its way is no loss. */
-  const unknownOf = async (leftovers: readonly Leftover[]): Promise<readonly PendingEdit[]> => {
-    const since = Math.min(...leftovers.map(({ revision }) => revision))
-    const response = await fetch(`${url}?since=${since}`).catch(() => undefined)
-    const body =
-      response?.ok === true ? ((await response.json()) as { readonly entries: readonly LogEntry[] }) : undefined
-    const known = new Set([...(body?.entries.map(({ editId }) => editId) ?? []), ...get().pending.map(({ id }) => id)])
-    return leftovers.flatMap(({ pending }) => pending).filter(({ id }) => !known.has(id))
+  const read = async <T>(address: string): Promise<T | undefined> => {
+    const response = await fetch(address).catch(() => undefined)
+    return response?.ok === true ? ((await response.json()) as T) : undefined
+  }
+  const entriesSince = async (revision: number) =>
+    (await read<{ readonly entries: readonly LogEntry[] }>(`${url}?since=${revision}`))?.entries
+
+  /** What others did since edits were made must be known before those are put anywhere: it is asked for until it is. */
+  const forSure = async <T>(ask: () => Promise<T | undefined>): Promise<T> => {
+    for (;;) {
+      const answer = await ask()
+      if (answer !== undefined) return answer
+      await haveTrouble(undefined)
+    }
+  }
+  /** The build as it stood when edits were made: only on that one do they show what was meant. */
+  const stateForSure = (revision: number) =>
+    forSure(() => read<Build>(`/api/builds/${initial.id}/history/state?revision=${revision}`))
+
+  /** Puts what earlier pages left on the newest build, as if they had just come back: each against what it had seen. */
+  const takeUp = async (leftovers: readonly Leftover[]) => {
+    const base = Math.min(...leftovers.map(({ revision }) => revision))
+    const entries = await forSure(() => entriesSince(base))
+    haveNoTrouble()
+    const known = new Set([...entries.map(({ editId }) => editId), ...get().pending.map(({ id }) => id)])
+    for (const { pending } of leftovers) for (const { id } of pending) ownIds.add(id)
+    const theirs = replay(get().confirmed, entries)
+    const made = [
+      // An answer that was lost on its way is no loss: those edits are in the log.
+      ...leftovers.map(({ revision, pending }) => ({ revision, pending: pending.filter(({ id }) => !known.has(id)) })),
+      { revision: get().confirmed.revision, pending: get().pending },
+    ]
+    const pending = made.flatMap((page) => page.pending)
+    const slots = made.flatMap((page) => clashesOf(theirs, page.pending, foreignSlots(entries, page.revision)))
+    if (slots.length === 0) return settle(theirs, pending)
+    const { build } = rebase(await stateForSure(base), pending)
+    const once = [...new Map(slots.map((slot) => [slotKey(slot), slot])).values()]
+    set({ pending, build, conflict: { slots: once, theirs, mine: build, base } })
   }
 
   const actions: SessionActions = {
     resume: async () => {
       const leftovers = (await queue?.adopt()) ?? []
-      if (leftovers.length === 0) return
-      const left = await unknownOf(leftovers)
-      settle(get().confirmed, [...left, ...get().pending])
-      await queue?.keep({ revision: get().confirmed.revision, pending: get().pending })
-      await queue?.forget()
+      if (leftovers.length > 0) {
+        await takeUp(leftovers)
+        await keep()
+        // What is not kept as this page's own stays where the earlier page left it.
+        if (isKept) await queue?.forget()
+      }
+      hasResumed = true
+      say()
       void flush()
     },
     dispatch: (edit) => {
@@ -247,10 +368,8 @@ export function createSession(initial: Build, queue?: EditQueue) {
     },
     sync: async () => {
       if (isBusy || get().conflict !== null) return
-      const response = await fetch(`${url}?since=${get().confirmed.revision}`).catch(() => undefined)
-      if (response?.ok !== true) return
-      const { entries } = (await response.json()) as { readonly entries: readonly LogEntry[] }
-      if (entries.length > 0 && !isBusy) await accept(entries)
+      const entries = await entriesSince(get().confirmed.revision)
+      if (entries !== undefined && entries.length > 0 && !isBusy) await accept(entries)
     },
     resolve: (keepMine) => {
       const { conflict, pending } = get()
@@ -265,8 +384,9 @@ export function createSession(initial: Build, queue?: EditQueue) {
         current = apply(current, adapted).build
         return [{ id: nanoid(), edit: adapted }]
       })
-      set({ conflict: null })
+      for (const { id } of [...rest, ...carried]) ownIds.add(id)
       settle(theirs, [...rest, ...carried])
+      set({ conflict: null })
       void flush()
     },
   }

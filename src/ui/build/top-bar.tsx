@@ -8,19 +8,28 @@ import { InlineEdit } from '@/ui/shared/inline-edit'
 import { Logo } from '@/ui/shared/logo'
 import { ThemeSwitch } from '@/ui/shared/theme-switch'
 import { useActions, useSession } from './context'
+import type { Saving } from './session'
 
 const NAME_LENGTH = 120
 
-const SAVING_WORDS = { saved: 'Saved', saving: 'Saving …', away: 'Not saved: the store is away, trying again' } as const
+const SAVING_WORDS: Readonly<Record<Saving, string>> = {
+  opening: 'Opening …',
+  keeping: 'Keeping …',
+  saving: 'Saving …',
+  saved: 'Saved',
+  away: 'Not saved: the store is away, trying again',
+  full: 'Not saved: the disk of the store is full, trying again',
+}
 
 function SaveState() {
   const saving = useSession((state) => state.saving)
+  const isTrouble = saving === 'away' || saving === 'full'
   return (
     <span
       role="status"
-      className={`flex items-center gap-1 text-[13px] ${saving === 'away' ? 'font-semibold text-madder' : 'text-faded'}`}
+      className={`flex items-center gap-1 text-[13px] ${isTrouble ? 'font-semibold text-madder' : 'text-faded'}`}
     >
-      {saving === 'away' && <CloudOff size={15} aria-hidden />}
+      {isTrouble && <CloudOff size={15} aria-hidden />}
       {SAVING_WORDS[saving]}
     </span>
   )

@@ -4,18 +4,22 @@ import { formatDistanceToNow } from 'date-fns'
 import { Copy, Download, Plus, Trash2 } from 'lucide-react'
 import { nanoid } from 'nanoid'
 import Link from 'next/link'
+import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import type { BuildSummary } from '@/core/formats/api-types'
+import type { BuildSummary, Page } from '@/core/formats/api-types'
 import { countOf } from '@/core/wording/text'
 import { ask, postJson } from '@/ui/shared/api'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
 import { Logo } from '@/ui/shared/logo'
 import { notify } from '@/ui/shared/notices'
+import { Pager } from '@/ui/shared/pager'
 import { ThemeSwitch } from '@/ui/shared/theme-switch'
 import { ImportButton, type Made } from '@/ui/shared/import-button'
 import { useAsk } from '@/ui/shared/use-ask'
 import { BlankBench } from './blank-bench'
+import { DeletedBuilds } from './deleted-builds'
+import { FindBuilds, listAddress } from './find-builds'
 
 function BuildRow({ build }: { readonly build: BuildSummary }) {
   const run = useAsk()
@@ -84,9 +88,18 @@ function BuildRow({ build }: { readonly build: BuildSummary }) {
   )
 }
 
+interface BuildsPageProps {
+  readonly builds: Page<BuildSummary>
+  readonly words: string
+  readonly order: string
+}
+
 /** All builds of this installation, and the ways to a new one. */
-export function BuildsPage({ builds }: { readonly builds: readonly BuildSummary[] }) {
-  const [isAsking, setAsking] = useState(builds.length === 0)
+export function BuildsPage({ builds: { rows, count, page, pageCount }, words, order }: BuildsPageProps) {
+  const router = useRouter()
+  const isEmpty = count === 0 && words === ''
+  const [isAsking, setAsking] = useState(isEmpty)
+  const [isShowingDeleted, setShowingDeleted] = useState(false)
   return (
     <div className="mx-auto max-w-4xl px-4 pb-16">
       <header className="flex items-center justify-between py-3">
@@ -99,7 +112,7 @@ export function BuildsPage({ builds }: { readonly builds: readonly BuildSummary[
           Lay out fans, lights, headers and hubs, thread their leads, and see every sum before anything is plugged in.
         </p>
         {isAsking ? (
-          <BlankBench onClose={builds.length === 0 ? undefined : () => setAsking(false)} />
+          <BlankBench onClose={isEmpty ? undefined : () => setAsking(false)} />
         ) : (
           <div className="mt-6 flex flex-wrap gap-2">
             <Button tone="act" onClick={() => setAsking(true)}>
@@ -108,8 +121,8 @@ export function BuildsPage({ builds }: { readonly builds: readonly BuildSummary[
             <ImportButton />
           </div>
         )}
-        <section aria-label="Builds" className="mt-6">
-          {builds.length === 0 ? (
+        <section aria-label="Builds" className="mt-6 space-y-3">
+          {isEmpty ? (
             <p className="text-faded">
               No build yet. Answer above, or{' '}
               <span className="inline-block align-middle">
@@ -117,20 +130,41 @@ export function BuildsPage({ builds }: { readonly builds: readonly BuildSummary[
               </span>
             </p>
           ) : (
+            <FindBuilds wish={{ words, order, page }} />
+          )}
+          {!isEmpty && count === 0 && (
+            <p role="status" className="text-faded">
+              No build has all of these words in its name.
+            </p>
+          )}
+          {rows.length > 0 && (
             <ul className="rounded-xl border border-thread bg-cloth">
-              {builds.map((build) => (
+              {rows.map((build) => (
                 <BuildRow key={build.id} build={build} />
               ))}
             </ul>
           )}
+          <Pager
+            of="builds"
+            page={page}
+            pageCount={pageCount}
+            onPage={(next) => router.push(listAddress({ words, order, page: next }))}
+          />
+          {pageCount > 1 && <p className="text-center text-[13px] text-faded">{countOf(count, 'build')} in all</p>}
         </section>
-        <p className="mt-6 text-[14px] text-faded">
-          <Link href="/checks" prefetch={false} className="text-woad underline">
-            What is checked
-          </Link>
-          : every rule, with an example of what it says.
+        <p className="mt-6 flex flex-wrap gap-x-6 gap-y-2 text-[14px] text-faded">
+          <span>
+            <Link href="/checks" prefetch={false} className="text-woad underline">
+              What is checked
+            </Link>
+            : every rule, with an example of what it says.
+          </span>
+          <button type="button" className="text-woad underline" onClick={() => setShowingDeleted(true)}>
+            Deleted builds
+          </button>
         </p>
       </main>
+      {isShowingDeleted && <DeletedBuilds onClose={() => setShowingDeleted(false)} />}
     </div>
   )
 }

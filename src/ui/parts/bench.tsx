@@ -138,7 +138,10 @@ function useNewer(parts: readonly Part[]): ReadonlyMap<string, ShelfPart> {
   useEffect(() => {
     if (ids === '') return
     const abort = new AbortController()
-    ask<readonly ShelfPart[]>(`/api/parts/by-id?ids=${ids}`, { signal: abort.signal }).then(setShelf, () => undefined)
+    ask<readonly ShelfPart[]>('/api/parts/by-id', { ...postJson({ ids: ids.split(',') }), signal: abort.signal }).then(
+      setShelf,
+      () => undefined,
+    )
     return () => abort.abort()
   }, [ids])
   const found = parts.flatMap((part) => {

@@ -2,25 +2,36 @@
 
 import { PackageMinus, Pencil, ShoppingBag } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import type { ShelfPack } from '@/core/formats/api-types'
+import type { Page, ShelfPack } from '@/core/formats/api-types'
+import { cut } from '@/core/units/cut'
 import { useActions, useSession } from '@/ui/build/context'
 import { ask } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { formatMoney } from '@/ui/shared/money'
 import { notify } from '@/ui/shared/notices'
+import { Pager } from '@/ui/shared/pager'
 import { buyPackEdit } from './add-parts'
 import { usePackEditor } from './pack-editor-state'
 
-function usePacks(round: number): readonly ShelfPack[] | 'loading' | 'failed' {
-  const [packs, setPacks] = useState<readonly ShelfPack[] | 'loading' | 'failed'>('loading')
+/** So long after the last key the packs are asked for. */
+const TYPING_MS = 150
+
+function usePacks(text: string, page: number, round: number): Page<ShelfPack> | 'loading' | 'failed' {
+  const [packs, setPacks] = useState<Page<ShelfPack> | 'loading' | 'failed'>('loading')
   useEffect(() => {
     const abort = new AbortController()
-    ask<readonly ShelfPack[]>('/api/packs', { signal: abort.signal }).then(
-      setPacks,
-      () => !abort.signal.aborted && setPacks('failed'),
-    )
-    return () => abort.abort()
-  }, [round])
+    const params = new URLSearchParams({ q: cut(text, 200), page: String(page) })
+    const wait = setTimeout(() => {
+      ask<Page<ShelfPack>>(`/api/packs?${params}`, { signal: abort.signal }).then(
+        setPacks,
+        () => !abort.signal.aborted && setPacks('failed'),
+      )
+    }, TYPING_MS)
+    return () => {
+      clearTimeout(wait)
+      abort.abort()
+    }
+  }, [text, page, round])
   return packs
 }
 
@@ -91,26 +102,36 @@ function PackRow({ shelfPack }: { readonly shelfPack: ShelfPack }) {
 /** Packs as they are sold; buying one puts all of it on the bench. */
 export function Packs({ text }: { readonly text: string }) {
   const round = usePackEditor((state) => state.round)
-  const packs = usePacks(round)
+  const [wanted, setWanted] = useState({ text, page: 1 })
+  const words = text.trim()
+  // Other words begin at the first page again.
+  const page = wanted.text === words ? wanted.page : 1
+  const packs = usePacks(words, page, round)
   if (packs === 'loading') return <p className="p-3 text-faded">Looking along the packs …</p>
   if (packs === 'failed')
     return <p className="p-3 text-madder">The packs cannot be reached just now. What is on the bench is safe.</p>
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
-  const shown = packs.filter(({ pack }) => words.every((word) => pack.name.toLowerCase().includes(word)))
-  if (shown.length === 0) {
+  if (packs.count === 0) {
     return (
       <p className="p-3 text-faded">
-        {packs.length === 0
+        {words === ''
           ? 'No packs yet. “New pack” lists what is sold together.'
           : 'No pack has all of these words in its name.'}
       </p>
     )
   }
   return (
-    <ul>
-      {shown.map((shelfPack) => (
-        <PackRow key={shelfPack.pack.id} shelfPack={shelfPack} />
-      ))}
-    </ul>
+    <>
+      <ul>
+        {packs.rows.map((shelfPack) => (
+          <PackRow key={shelfPack.pack.id} shelfPack={shelfPack} />
+        ))}
+      </ul>
+      <Pager
+        of="packs"
+        page={packs.page}
+        pageCount={packs.pageCount}
+        onPage={(next) => setWanted({ text: words, page: next })}
+      />
+    </>
   )
 }

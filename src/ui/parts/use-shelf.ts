@@ -2,6 +2,7 @@
 
 import { useEffect, useState } from 'react'
 import type { ShelfFound } from '@/core/formats/api-types'
+import { cut } from '@/core/units/cut'
 import { ask } from '@/ui/shared/api'
 
 const TYPING_PAUSE_MS = 120
@@ -27,7 +28,7 @@ export function useShelf(text: string, filter: ShelfFilter, round: number): Foun
   useEffect(() => {
     const abort = new AbortController()
     const isRetired = origin === 'retired'
-    const params = new URLSearchParams({ q: text.slice(0, 200), kind, sizeMm, family })
+    const params = new URLSearchParams({ q: cut(text, 200), kind, sizeMm, family })
     params.set(isRetired ? 'retired' : 'origin', isRetired ? 'yes' : origin)
     const wait = setTimeout(() => {
       ask<ShelfFound>(`/api/parts?${params}`, { signal: abort.signal }).then(

@@ -1,12 +1,19 @@
 import { asNewBuild } from '@/core/formats/validate'
-import { createBuild, listBuilds } from '@/server/builds'
+import { BUILD_ORDERS, createBuild, listBuilds } from '@/server/builds'
 import { db } from '@/server/db'
-import { answer, readJson } from '@/server/http'
+import { answer, numberAsked, readJson, wordAsked, wordsAsked } from '@/server/http'
 
 export const dynamic = 'force-dynamic'
 
-export function GET(): Promise<Response> {
-  return answer(async () => Response.json(await listBuilds(db())))
+/** A page of the builds: `?q=WORDS&order=changed&page=2`. */
+export function GET(request: Request): Promise<Response> {
+  return answer(async () => {
+    const params = new URL(request.url).searchParams
+    const order = wordAsked(params, 'order', BUILD_ORDERS) ?? 'changed'
+    return Response.json(
+      await listBuilds(db(), { words: wordsAsked(params), order, page: numberAsked(params, 'page', 1) }),
+    )
+  })
 }
 
 export function POST(request: Request): Promise<Response> {

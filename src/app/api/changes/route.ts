@@ -26,7 +26,7 @@ export function GET(request: Request): Promise<Response> {
           end()
           if (wasOpen) controller.close()
         }
-        ends.push(await hearChanges((change) => send(`data: ${JSON.stringify(change)}\n\n`), stop))
+        ends.push(await hearChanges((change) => send(`data: ${JSON.stringify(change ?? 'anything')}\n\n`), stop))
         const beat = setInterval(() => send(': still here\n\n'), BEAT_MS)
         ends.push(() => clearInterval(beat))
         if (isGone) end()

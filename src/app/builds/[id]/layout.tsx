@@ -2,9 +2,10 @@ import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { cache, type ReactNode } from 'react'
 import { LoomError } from '@/core/errors'
-import { getBuild } from '@/server/builds'
+import { asStored, damageOf, getStored } from '@/server/builds'
 import { db } from '@/server/db'
 import { BuildShell } from '@/ui/build/shell'
+import { RepairPage } from '@/ui/builds/repair-page'
 
 interface Props {
   readonly params: Promise<{ readonly id: string }>
@@ -13,7 +14,9 @@ interface Props {
 
 const load = cache(async (id: string) => {
   try {
-    return await getBuild(db(), id)
+    const stored = await getStored(db(), id)
+    const damage = damageOf(stored)
+    return damage === undefined ? { name: stored.name, build: asStored(stored) } : { name: stored.name, damage }
   } catch (error) {
     if (error instanceof LoomError && error.code === 'NOT_FOUND') return undefined
     throw error
@@ -25,8 +28,10 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 }
 
 export default async function BuildLayout({ params, children }: Props) {
-  const build = await load((await params).id)
-  if (build === undefined) notFound()
+  const found = await load((await params).id)
+  if (found === undefined) notFound()
+  if ('damage' in found) return <RepairPage damage={found.damage} />
+  const { build } = found
   return (
     <BuildShell key={build.id} initial={build}>
       {children}

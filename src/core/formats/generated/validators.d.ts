@@ -18,4 +18,5 @@ export declare const validateExplanation: Validator
 export declare const validatePackSave: Validator
 export declare const validatePartsFile: Validator
 export declare const validatePartSave: Validator
+export declare const validateIdList: Validator
 export declare const validateNameState: Validator

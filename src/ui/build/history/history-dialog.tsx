@@ -3,9 +3,9 @@
 import { format } from 'date-fns'
 import { Bookmark, BookmarkX, History } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
-import { historyOf, wayBack, type HistoryStep } from '@/core/build/history'
+import type { Edit } from '@/core/build/edit-schema'
 import type { Build } from '@/core/build/schema'
-import type { BuildLog } from '@/core/formats/api-types'
+import type { HistoryPage, WayBack } from '@/core/formats/api-types'
 import { derive } from '@/core/harness/derive'
 import { check } from '@/core/rules/check'
 import { countOf } from '@/core/wording/text'
@@ -18,19 +18,18 @@ import { SeverityCount } from '@/ui/shared/severity'
 
 const NAME_LENGTH = 120
 
-type Loaded = BuildLog | 'loading' | 'failed'
+/** What the server answers, or that it is on its way or did not come. */
+type Loaded<T> = T | 'loading' | 'failed'
 
-function useLog(buildId: string, round: number): Loaded {
-  const [log, setLog] = useState<Loaded>('loading')
+/** Asks again whenever address or round change; what came last stays in sight until the next is there. */
+function useAnswer<T extends object>(url: string, round = 0): Loaded<T> {
+  const [answer, setAnswer] = useState<Loaded<T>>('loading')
   useEffect(() => {
     const abort = new AbortController()
-    ask<BuildLog>(`/api/builds/${buildId}/history`, { signal: abort.signal }).then(
-      setLog,
-      () => !abort.signal.aborted && setLog('failed'),
-    )
+    ask<T>(url, { signal: abort.signal }).then(setAnswer, () => !abort.signal.aborted && setAnswer('failed'))
     return () => abort.abort()
-  }, [buildId, round])
-  return log
+  }, [url, round])
+  return answer
 }
 
 function Counts({ build }: { readonly build: Build }) {
@@ -93,20 +92,27 @@ function NameState({ buildId, revision, name, onNamed }: NameProps) {
 }
 
 interface StepsProps {
-  readonly log: BuildLog
-  readonly history: readonly HistoryStep[]
+  readonly page: HistoryPage
   readonly picked: number
   readonly onPick: (revision: number) => void
 }
 
-function Steps({ log, history, picked, onPick }: StepsProps) {
-  const names = new Map(log.states.map(({ revision, name }) => [revision, name]))
-  const times = new Map(log.entries.map(({ revision, savedAt }) => [revision, savedAt]))
+interface Row {
+  readonly revision: number
+  readonly label: string
+  readonly savedAt?: string
+}
+
+function Steps({ page, picked, onPick }: StepsProps) {
+  const names = new Map(page.states.map(({ revision, name }) => [revision, name]))
+  const rows: readonly Row[] = [
+    ...page.steps,
+    ...(page.hasOlder ? [] : [{ revision: page.firstRevision, label: 'the beginning' }]),
+  ]
   return (
-    <ol aria-label="Steps, the newest first" className="max-h-[55dvh] overflow-y-auto rounded-md border border-thread">
-      {history.toReversed().map(({ revision, label }) => {
+    <ol aria-label="Steps, the newest first" className="max-h-[50dvh] overflow-y-auto rounded-md border border-thread">
+      {rows.map(({ revision, label, savedAt }) => {
         const name = names.get(revision)
-        const time = times.get(revision)
         return (
           <li key={revision} className="border-b border-thread last:border-b-0">
             <button
@@ -121,13 +127,11 @@ function Steps({ log, history, picked, onPick }: StepsProps) {
                     <Bookmark size={13} aria-hidden /> {name}
                   </span>
                 )}
-                <span className={`block truncate ${name === undefined ? '' : 'text-[13px] text-faded'}`}>
-                  {label ?? 'the beginning'}
-                </span>
+                <span className={`block truncate ${name === undefined ? '' : 'text-[13px] text-faded'}`}>{label}</span>
               </span>
-              {time !== undefined && (
-                <time dateTime={time} className="shrink-0 text-[13px] text-faded">
-                  {format(new Date(time), 'd MMM, HH:mm')}
+              {savedAt !== undefined && (
+                <time dateTime={savedAt} className="shrink-0 text-[13px] text-faded">
+                  {format(new Date(savedAt), 'd MMM, HH:mm')}
                 </time>
               )}
             </button>
@@ -138,34 +142,43 @@ function Steps({ log, history, picked, onPick }: StepsProps) {
   )
 }
 
-function Detail({
-  step,
-  history,
-  now,
-  onBack,
-}: {
-  readonly step: HistoryStep
-  readonly history: readonly HistoryStep[]
-  readonly now: Build
-  readonly onBack: () => void
-}) {
-  const undone = history.filter(({ revision }) => revision > step.revision).toReversed()
+interface DetailProps {
+  readonly page: HistoryPage
+  readonly picked: number
+  readonly onBack: (edits: readonly Edit[]) => void
+}
+
+/** How the build stood at a step, and the way back to there. */
+function Detail({ page, picked, onBack }: DetailProps) {
+  const now = useSession((state) => state.confirmed)
+  const build = useAnswer<Build>(`/api/builds/${now.id}/history/state?revision=${picked}`)
+  const label =
+    picked === page.firstRevision ? 'The beginning' : page.steps.find(({ revision }) => revision === picked)?.label
+  const undoneCount = page.revision - picked
+  const back = async () => {
+    try {
+      const way = await ask<WayBack>(`/api/builds/${now.id}/history/back?to=${picked}`)
+      if (way.revision === now.revision) onBack(way.edits)
+      else notify('The build was changed meanwhile; open the history again.', { tone: 'fault' })
+    } catch (error) {
+      notify((error as Error).message, { tone: 'fault' })
+    }
+  }
   return (
     <div className="space-y-2">
-      <h3 className="font-display font-semibold">{step.label ?? 'The beginning'}</h3>
-      <Counts build={step.build} />
-      {undone.length === 0 ? (
+      <h3 className="font-display font-semibold">{label ?? `The state at revision ${picked}`}</h3>
+      {build === 'failed' && <p className="text-madder">This state cannot be read just now.</p>}
+      {typeof build !== 'string' && build.revision === picked ? (
+        <Counts build={build} />
+      ) : (
+        build !== 'failed' && <p className="text-faded">Looking back …</p>
+      )}
+      {undoneCount === 0 ? (
         <p className="text-faded">This is how the build stands now.</p>
       ) : (
         <>
-          <p>Going back takes back {countOf(undone.length, 'step')}, as new edits; nothing of the history is lost.</p>
-          <ul className="max-h-40 list-disc overflow-y-auto pl-5 text-[13px] text-faded">
-            {undone.slice(0, 40).map(({ revision, label }) => (
-              <li key={revision}>{label}</li>
-            ))}
-            {undone.length > 40 && <li>and {undone.length - 40} more</li>}
-          </ul>
-          <Button tone="act" disabled={now.revision !== history.at(-1)!.revision} onClick={onBack}>
+          <p>Going back takes back {countOf(undoneCount, 'step')}, as new edits; nothing of the history is lost.</p>
+          <Button tone="act" disabled={now.revision !== page.revision} onClick={() => void back()}>
             <History size={16} aria-hidden /> Go back to here
           </Button>
         </>
@@ -174,35 +187,78 @@ function Detail({
   )
 }
 
-function LogView({
-  log,
-  onNamed,
-  onClose,
-}: {
-  readonly log: BuildLog
+/** Goes to a state that has a name, wherever in the log it is. */
+function NamedStates({ page, picked, onPick }: StepsProps) {
+  if (page.states.length === 0) return null
+  const isNamed = page.states.some(({ revision }) => revision === picked)
+  return (
+    <label className="flex items-center gap-2 text-[14px] text-faded">
+      Named states
+      <select
+        value={isNamed ? picked : ''}
+        onChange={(event) => onPick(Number(event.target.value))}
+        className="min-w-0 grow rounded-md border border-seam bg-linen px-2 py-1 text-ink"
+      >
+        {!isNamed && <option value="">choose one …</option>}
+        {page.states.map(({ revision, name }) => (
+          <option key={revision} value={revision}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
+interface PageViewProps {
+  readonly page: HistoryPage
   readonly onNamed: () => void
+  readonly onTurn: (before: number | undefined) => void
   readonly onClose: () => void
-}) {
+}
+
+function PageView({ page, onNamed, onTurn, onClose }: PageViewProps) {
   const { dispatch } = useActions()
-  const now = useSession((state) => state.confirmed)
-  const history = useMemo(() => historyOf(log.initial, log.entries), [log])
-  const [picked, setPicked] = useState(history.at(-1)!.revision)
-  const step = history.find(({ revision }) => revision === picked) ?? history.at(-1)!
-  const back = () => {
-    for (const edit of wayBack(history, step.revision)) if (!dispatch(edit)) return
+  const buildId = useSession((state) => state.build.id)
+  const newest = page.steps[0]?.revision ?? page.firstRevision
+  const [wanted, setWanted] = useState(newest)
+  const isInReach = wanted >= page.firstRevision && wanted <= page.revision
+  const picked = isInReach ? wanted : newest
+  const back = (edits: readonly Edit[]) => {
+    for (const edit of edits) if (!dispatch(edit)) return
     notify('The build stands as it did then. Undo takes it forward again.')
     onClose()
   }
+  const turn = (before: number | undefined, pick: number) => {
+    setWanted(pick)
+    onTurn(before)
+  }
+  const oldest = page.steps.at(-1)?.revision ?? page.firstRevision
+  const pickNamed = (revision: number) =>
+    revision <= newest && revision >= oldest ? setWanted(revision) : turn(revision + 1, revision)
   return (
     <div className="grid gap-4 md:grid-cols-2">
-      <Steps log={log} history={history} picked={step.revision} onPick={setPicked} />
+      <div className="space-y-2">
+        <NamedStates page={page} picked={picked} onPick={pickNamed} />
+        <Steps page={page} picked={picked} onPick={setWanted} />
+        {(page.hasOlder || newest < page.revision) && (
+          <nav aria-label="Pages of the history" className="flex justify-between">
+            <Button small disabled={newest >= page.revision} onClick={() => turn(undefined, page.revision)}>
+              Newest steps
+            </Button>
+            <Button small disabled={!page.hasOlder} onClick={() => turn(oldest, oldest - 1)}>
+              Older steps
+            </Button>
+          </nav>
+        )}
+      </div>
       <div className="space-y-4">
-        <Detail step={step} history={history} now={now} onBack={back} />
+        <Detail page={page} picked={picked} onBack={back} />
         <NameState
-          key={step.revision}
-          buildId={log.initial.id}
-          revision={step.revision}
-          name={log.states.find(({ revision }) => revision === step.revision)?.name}
+          key={picked}
+          buildId={buildId}
+          revision={picked}
+          name={page.states.find(({ revision }) => revision === picked)?.name}
           onNamed={onNamed}
         />
       </div>
@@ -215,18 +271,22 @@ export function HistoryDialog({ onClose }: { readonly onClose: () => void }) {
   const buildId = useSession((state) => state.build.id)
   const saving = useSession((state) => state.saving)
   const [round, setRound] = useState(0)
-  const log = useLog(buildId, round)
+  const [before, setBefore] = useState<number | undefined>()
+  const page = useAnswer<HistoryPage>(
+    `/api/builds/${buildId}/history${before === undefined ? '' : `?before=${before}`}`,
+    round,
+  )
   return (
     <Dialog isOpen isWide title="History" description="Every step of this build, the newest first." onClose={onClose}>
       {saving !== 'saved' && (
         <p className="mb-2 text-weld">Some edits are not saved yet; they join the history when they are.</p>
       )}
-      {log === 'loading' && <p className="text-faded">Looking back …</p>}
-      {log === 'failed' && (
+      {page === 'loading' && <p className="text-faded">Looking back …</p>}
+      {page === 'failed' && (
         <p className="text-madder">The history cannot be read just now. The build is safe; try again in a moment.</p>
       )}
-      {typeof log !== 'string' && (
-        <LogView log={log} onNamed={() => setRound((before) => before + 1)} onClose={onClose} />
+      {typeof page !== 'string' && (
+        <PageView page={page} onNamed={() => setRound((count) => count + 1)} onTurn={setBefore} onClose={onClose} />
       )}
     </Dialog>
   )

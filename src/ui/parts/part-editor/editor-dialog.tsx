@@ -9,6 +9,7 @@ import { cleanPart } from '@/core/parts/clean'
 import { KIND_NAMES, KINDS, type Kind } from '@/core/parts/kinds'
 import type { Part } from '@/core/parts/schema'
 import { SKELETONS } from '@/core/templates/skeletons'
+import { cut } from '@/core/units/cut'
 import { partSummary } from '@/core/wording/part-text'
 import { useActions, useSession } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
@@ -285,7 +286,7 @@ function startOf(job: EditorJob, kind: Kind | undefined): Part | undefined {
       return job.part
     case 'copy': {
       const { shelf: _shelf, ...rest } = job.part
-      return { ...rest, id: nanoid(12), name: `${job.part.name} (copy)`.slice(0, 120) }
+      return { ...rest, id: nanoid(12), name: `${cut(job.part.name, 110)} (copy)` }
     }
     case 'new':
       return kind === undefined ? undefined : SKELETONS[kind](nanoid(12))

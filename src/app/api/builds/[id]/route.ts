@@ -1,6 +1,6 @@
-import { deleteBuild, getBuild } from '@/server/builds'
+import { deleteBuild, forgetBuild, getBuild } from '@/server/builds'
 import { db } from '@/server/db'
-import { answer } from '@/server/http'
+import { answer, wordAsked } from '@/server/http'
 
 interface Context {
   readonly params: Promise<{ readonly id: string }>
@@ -10,9 +10,11 @@ export function GET(_request: Request, { params }: Context): Promise<Response> {
   return answer(async () => Response.json(await getBuild(db(), (await params).id)))
 }
 
-export function DELETE(_request: Request, { params }: Context): Promise<Response> {
+/** Takes a build off the list; `?forgood=yes` takes one that is off the list out of the store, with all that hangs on it. */
+export function DELETE(request: Request, { params }: Context): Promise<Response> {
   return answer(async () => {
-    await deleteBuild(db(), (await params).id)
+    const isForGood = wordAsked(new URL(request.url).searchParams, 'forgood', ['yes']) === 'yes'
+    await (isForGood ? forgetBuild : deleteBuild)(db(), (await params).id)
     return new Response(null, { status: 204 })
   })
 }

@@ -2,7 +2,7 @@ import { LoomError } from '@/core/errors'
 import { asSave } from '@/core/formats/validate'
 import { editsSince, saveEdits } from '@/server/builds'
 import { db } from '@/server/db'
-import { answer, readJson } from '@/server/http'
+import { answer, numberAsked, readJson } from '@/server/http'
 
 interface Context {
   readonly params: Promise<{ readonly id: string }>
@@ -10,11 +10,9 @@ interface Context {
 
 export function GET(request: Request, { params }: Context): Promise<Response> {
   return answer(async () => {
-    const since = new URL(request.url).searchParams.get('since') ?? ''
-    if (!/^\d{1,9}$/.test(since)) {
-      throw new LoomError('REQUEST_REFUSED', 'Say after which revision, as ?since=12; it must be a whole number.')
-    }
-    return Response.json({ entries: await editsSince(db(), (await params).id, Number(since)) })
+    const since = numberAsked(new URL(request.url).searchParams, 'since', undefined)
+    if (since === undefined) throw new LoomError('REQUEST_REFUSED', 'Say after which revision, as ?since=12.', 'since')
+    return Response.json({ entries: await editsSince(db(), (await params).id, since) })
   })
 }
 

@@ -1,15 +1,18 @@
 import { asNameState } from '@/core/formats/validate'
 import { db } from '@/server/db'
-import { buildLog, nameState } from '@/server/history'
-import { answer, readJson } from '@/server/http'
+import { historyPage, nameState } from '@/server/history'
+import { answer, numberAsked, readJson } from '@/server/http'
 
 interface Context {
   readonly params: Promise<{ readonly id: string }>
 }
 
-/** The beginning of a build and every edit since, with the states that have a name. */
-export function GET(_request: Request, { params }: Context): Promise<Response> {
-  return answer(async () => Response.json(await buildLog(db(), (await params).id)))
+/** Steps of the history, the newest first: those before `?before=60`, or the newest; with the states that have a name. */
+export function GET(request: Request, { params }: Context): Promise<Response> {
+  return answer(async () => {
+    const before = numberAsked(new URL(request.url).searchParams, 'before', undefined)
+    return Response.json(await historyPage(db(), (await params).id, before))
+  })
 }
 
 /** Names a state. */

@@ -1,0 +1,23 @@
+import type { Sql } from './db'
+
+const MOST_WORDS = 8
+
+/** A condition on the column `name`: that it holds each of the words, letters large or small. */
+export function namesHold(sql: Sql, text: string) {
+  const words = text
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '')
+    .slice(0, MOST_WORDS)
+  return words.reduce(
+    (condition, word) => sql`${condition} and lower(name) like ${`%${word.replaceAll(/[\\%_]/g, '\\$&')}%`}`,
+    sql`true`,
+  )
+}
+
+/** Where a page of a list begins; a page beyond the last is the last, one before the first the first. */
+export function pageAt(count: number, wanted: number, size: number) {
+  const pageCount = Math.max(1, Math.ceil(count / size))
+  const page = Math.min(Math.max(wanted, 1), pageCount)
+  return { page, pageCount, offset: (page - 1) * size }
+}
