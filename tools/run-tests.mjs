@@ -1,5 +1,6 @@
 // Runs every check and every test project, and closes with the one line that counts: `N passed, N failed`.
-// Called by ./loom test, which has a database and a server ready. Words on the command line choose projects or checks.
+// Called by ./loom test, which has a database and a server ready. Words on the command line choose projects or checks;
+// a project may name its files after a slash, as in server/inputs.
 import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -30,11 +31,15 @@ for (const [name, [command, ...args]] of CHECKS.filter(([name]) => isWanted(name
   else failed += 1
 }
 
-for (const project of PROJECTS.filter(isWanted)) {
+const filesOf = (project) =>
+  wanted.filter((name) => name.startsWith(`${project}/`)).map((name) => name.slice(project.length + 1))
+
+for (const project of PROJECTS.filter((name) => isWanted(name) || filesOf(name).length > 0)) {
+  const files = filesOf(project).flatMap((pattern) => ['--testPathPatterns', pattern])
   const report = join(folder, `${project}.json`)
   const { status } = spawnSync(
     bin('jest'),
-    ['--selectProjects', project, '--runInBand', '--json', `--outputFile=${report}`, '--silent=false'],
+    ['--selectProjects', project, '--runInBand', '--json', `--outputFile=${report}`, '--silent=false', ...files],
     {
       stdio: ['ignore', 'ignore', 'inherit'],
     },

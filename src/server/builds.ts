@@ -304,9 +304,7 @@ function mustBeReadable(document: Build): void {
  */
 export async function saveEdits(sql: Sql, id: string, save: Save): Promise<SaveResult> {
   return sql.begin(async (tx): Promise<SaveResult> => {
-    const [row] = await tx<StoredBuild[]>`
-      select id, name, document, revision from builds where id = ${knownId(id, notFound)} and deleted_at is null for update`
-    if (row === undefined) throw notFound(id)
+    const row = await lockStored(tx, id)
     if (save.baseRevision > row.revision) {
       throw new LoomError(
         'REQUEST_REFUSED',
@@ -374,24 +372,43 @@ export function damageOf(stored: StoredBuild): Damage | undefined {
   }
 }
 
+/** A row with its lock; a NOT_FOUND error. */
+async function lockStored(tx: Tx, id: string): Promise<StoredBuild> {
+  const [row] = await tx<StoredBuild[]>`
+    select id, name, document, revision from builds where id = ${knownId(id, notFound)} and deleted_at is null for update`
+  if (row === undefined) throw notFound(id)
+  return row
+}
+
+/** Puts a document in place of a stored one, as the beginning of a new history. */
+async function beginAnew(tx: Tx, build: Build): Promise<void> {
+  const document = tx.json(build as never)
+  await tx`
+    update builds set document = ${document}, initial_document = ${document}, revision = ${build.revision},
+      name = ${build.name}, updated_at = now()
+    where id = ${build.id}`
+  await tx`delete from build_checkpoints where build_id = ${build.id}`
+  await tellChange(tx, { id: build.id, revision: build.revision })
+}
+
 /** Mends a stored build by what `damageOf` said; its history begins anew there. */
 export async function mendBuild(sql: Sql, id: string): Promise<void> {
   await sql.begin(async (tx) => {
-    const [row] = await tx<StoredBuild[]>`
-      select id, name, document, revision from builds where id = ${knownId(id, notFound)} and deleted_at is null for update`
-    if (row === undefined) throw notFound(id)
+    const row = await lockStored(tx, id)
     if (damageOf(row) === undefined) return
     if (isNewerBuild(row.document)) {
       throw new LoomError('REQUEST_REFUSED', 'A newer program wrote this build; open it with that one.')
     }
     const revision = row.revision + 1
-    const { build } = mendDocument(row.document, { ...row, revision })
-    const mended = tx.json({ ...build, id, revision } as never)
-    await tx`
-      update builds set document = ${mended}, initial_document = ${mended}, revision = ${revision}, name = ${build.name},
-        updated_at = now()
-      where id = ${id}`
-    await tx`delete from build_checkpoints where build_id = ${id}`
-    await tellChange(tx, { id, revision })
+    await beginAnew(tx, { ...mendDocument(row.document, { ...row, revision }).build, id, revision })
+  })
+}
+
+/** Keeps the document of a build as it stands and forgets how it came to that; the log stays in the store. */
+export async function restartHistory(sql: Sql, id: string): Promise<void> {
+  await sql.begin(async (tx) => {
+    const row = await lockStored(tx, id)
+    const build = asStored(row)
+    await beginAnew(tx, { ...build, id, revision: Math.max(row.revision, build.revision) + 1 })
   })
 }

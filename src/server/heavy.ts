@@ -87,9 +87,13 @@ function faultOf(outcome: Exclude<Outcome, { sort: 'done' }>): Error {
 const drained = (child: HeavyProcess) => once(child.stdin, 'drain').catch(() => undefined)
 
 async function outcomeOf(child: HeavyProcess): Promise<Outcome> {
+  const exited = once(child, 'exit') as Promise<[code: number | null, signal: NodeJS.Signals | null]>
   let text = ''
   for await (const piece of child.stdout) text += String(piece)
   if (text !== '') return JSON.parse(text) as Outcome
+  const [code, signal] = await exited
+  // Without memory the process is ended by itself (SIGABRT) or by the system (SIGKILL).
+  if (signal !== 'SIGABRT' && signal !== 'SIGKILL') return { sort: 'failed', stack: `It ended with ${code ?? signal}.` }
   return {
     sort: 'refused',
     code: 'FILE_TOO_LARGE',

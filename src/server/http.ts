@@ -57,9 +57,12 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
   } catch (error) {
     if (error instanceof LoomError) return refusal(STATUS[error.code], error.code, error.message, error.place)
     const { code } = (error ?? {}) as { code?: unknown }
-    tell(error)
     const trouble = typeof code === 'string' ? STORE_TROUBLES.find(([codes]) => codes.test(code)) : undefined
-    if (trouble !== undefined) return refusal(503, trouble[1], trouble[2])
+    if (trouble !== undefined) {
+      console.error(`${trouble[1]} ${String(code)}`)
+      return refusal(503, trouble[1], trouble[2])
+    }
+    tell(error)
     return refusal(500, 'FAULT', 'Something went wrong on the server. Nothing was saved; the details are in its log.')
   }
 }

@@ -22,18 +22,23 @@ export interface Running {
   readonly url: string
   readonly script: ChildProcess
   readonly ended: Promise<number | null>
+  /** All that the script has said so far. */
+  readonly words: () => string
 }
 
 /** Starts the application on data of its own, and waits until it is ready. */
-export async function start(data: string, port: number): Promise<Running> {
+export async function start(data: string, port: number, options: readonly string[] = []): Promise<Running> {
   const env = { ...process.env, LOOM_DATA: data, LOOM_THROWAWAY: '', DATABASE_URL: '' }
-  const script = spawn('./loom', ['start', '--port', String(port)], { env, stdio: ['ignore', 'ignore', 'pipe'] })
+  const script = spawn('./loom', ['start', '--port', String(port), ...options], {
+    env,
+    stdio: ['ignore', 'ignore', 'pipe'],
+  })
   let words = ''
   script.stderr.on('data', (chunk: Buffer) => (words += chunk.toString()))
   const ended = new Promise<number | null>((resolve) => script.on('exit', resolve))
   const url = `http://127.0.0.1:${port}`
   for (let tries = 0; tries < 600; tries += 1) {
-    if (words.includes('is ready')) return { url, script, ended }
+    if (words.includes('is ready')) return { url, script, ended, words: () => words }
     if (script.exitCode !== null) break
     await pause(100)
   }

@@ -243,36 +243,50 @@ describe('a document in the store that is not sound', () => {
 })
 
 describe('a store that is slow', () => {
+  /** Holds the lock on a build's row until it is released. */
+  async function holdUp(id: string): Promise<() => Promise<unknown>> {
+    let release: () => void = () => undefined
+    const released = new Promise<void>((resolve) => (release = resolve))
+    let done: Promise<unknown> = Promise.resolve()
+    await new Promise<void>((isHeld, reject) => {
+      done = sql
+        .begin(async (tx) => {
+          await tx`select 1 from builds where id = ${id} for update`
+          isHeld()
+          await released
+        })
+        .catch(reject)
+    })
+    return () => {
+      release()
+      return done
+    }
+  }
+
   test('a lock that somebody holds ends a save with a sentence, and nothing is saved', async () => {
     const { id } = await two()
-    let release: () => void = () => undefined
-    const holding = sql.begin(async (tx) => {
-      await tx`select 1 from builds where id = ${id} for update`
-      await new Promise<void>((resolve) => (release = resolve))
-    })
-    const { status, body } = await save(id, 0, headroom(10))
-    expect({ status, code: body.error.code }).toEqual({ status: 503, code: 'STORE_BUSY' })
-    release()
-    await holding
+    const release = await holdUp(id)
+    const { status, body } = await save(id, 0, headroom(10)).finally(release)
+    expect({ status, code: body.error?.code }).toEqual({ status: 503, code: 'STORE_BUSY' })
     expect((await save(id, 0, headroom(10))).status).toBe(200)
   })
 
   test('whoever asks after the health has an answer within a second, whatever holds the store up', async () => {
     const { id } = await two()
-    let release: () => void = () => undefined
-    const holding = sql.begin(async (tx) => {
-      await tx`select 1 from builds where id = ${id} for update`
-      await new Promise<void>((resolve) => (release = resolve))
-    })
+    const release = await holdUp(id)
     // More saves than the server has connections, all waiting for the lock.
     const saves = Array.from({ length: 12 }, () => save(id, 0, headroom(10)))
-    await new Promise((resolve) => setTimeout(resolve, 300))
+    const waiting = async () =>
+      (await sql`select count(*)::int as count from pg_stat_activity where wait_event_type = 'Lock'`)[0]![
+        'count'
+      ] as number
+    while ((await waiting()) < 8) await new Promise((resolve) => setTimeout(resolve, 20))
     const begun = performance.now()
     const { status, body } = await call<{ ready: boolean }>('GET', '/api/health')
+    const tookMs = performance.now() - begun
+    await release()
     expect({ status, ready: body.ready }).toEqual({ status: 503, ready: false })
-    expect(performance.now() - begun).toBeLessThan(1000)
-    release()
-    await holding
+    expect(tookMs).toBeLessThan(1000)
     await Promise.all(saves)
     expect((await call('GET', '/api/health')).status).toBe(200)
   })

@@ -109,31 +109,31 @@ revive_cluster() {
   if with_lock "$data/lock" start_cluster; then say "the store is back."; else rest 4; fi
 }
 
-# How often the server may stop by itself within a minute before that is more than an accident.
-most_restarts=5
+# A server that ends so often in a row, each time at once, has more than an accident.
+most_tries=5
+at_once_seconds=10
 
-# Stays for as long as the server runs, and starts again what dies: the store, the server.
+# Stays for as long as the server runs, and starts again what dies: the store, the server. It never waits for one of
+# them alone, since both may have died.
 watch_over() { # PORT
-  local app restarts=() code now
+  local app tries=0 code began=$SECONDS
   app=$(app_folder)
   while :; do
     while kill -0 "$server" 2>/dev/null; do
-      rest 1
+      rest 0.5
       [ -z "${own_cluster:-}" ] || cluster_lives || revive_cluster
     done
     code=0
     wait_for_server || code=$?
     server=''
     [ "$code" -ne 3 ] || die "The server cannot serve on port $1; see above."
-    now=$(date +%s)
-    restarts+=("$now")
-    [ "${#restarts[@]}" -le "$most_restarts" ] || restarts=("${restarts[@]:1}")
-    if [ "${#restarts[@]}" -eq "$most_restarts" ] && [ $((now - restarts[0])) -lt 60 ]; then
-      die "The server stopped $most_restarts times within a minute; see above."
-    fi
+    [ $((SECONDS - began)) -lt "$at_once_seconds" ] || tries=0
+    tries=$((tries + 1))
+    [ "$tries" -le "$most_tries" ] || die "The server ends again and again; see above."
     say "the server stopped by itself (code $code); starting it again ..."
+    began=$SECONDS
     run_server "$app" "$1"
-    wait_until_ready "$address" "$server" && say "the server is back: $address" || true
+    (wait_until_ready "$address" "$server" && say "the server is back: $address") 9>&- &
   done
 }
 

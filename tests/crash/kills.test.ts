@@ -1,0 +1,201 @@
+import { randomUUID } from 'node:crypto'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { chromium, type BrowserContext, type Page } from 'playwright-core'
+import type { Edit } from '../../src/core/build/edit-schema'
+import type { Build } from '../../src/core/build/schema'
+import { apply } from '../../src/core/build/apply'
+import type { LogEntry } from '../../src/core/formats/api-types'
+import { canonicalJson } from '../../src/core/formats/canonical'
+import { CHROMIUM_ARGS } from '../browser/chromium'
+import { bench } from '../support/bench'
+import { TIMES } from '../support/runs'
+import { childrenOf, databasePid, freePort, isRoot, parent, pause, start, type Running } from './running'
+
+jest.setTimeout(3_600_000)
+
+const KILLS = 8 * TIMES
+const WRITERS = 5
+/** A small generator of numbers, the same row each time (Park and Miller, 1988). */
+let seed = 16
+const chance = () => (seed = (seed * 48271) % 2147483647) / 2147483647
+
+const get = async <T>(url: string): Promise<T> => (await (await fetch(url)).json()) as T
+
+/** The script has other children too, such as the pause between two looks. */
+const isServer = (pid: number) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('serve.mjs')
+
+async function importBuild(url: string, build: Build): Promise<Build> {
+  const made = await fetch(`${url}/api/builds/import`, { method: 'POST', body: JSON.stringify(build) })
+  return get<Build>(`${url}/api/builds/${((await made.json()) as { id: string }).id}`)
+}
+
+/** Somebody who saves edit after edit, each sent again under its id until it is acknowledged. */
+function writer(url: string, { id }: Build, isOver: () => boolean) {
+  const acknowledged: string[] = []
+  const done = (async () => {
+    while (!isOver()) {
+      const sent = randomUUID()
+      const edit: Edit = { type: 'chooseHeadroom', headroomPercent: acknowledged.length % 90 }
+      for (let isTaken = false; !isTaken && !isOver();) {
+        const body = JSON.stringify({ baseRevision: acknowledged.length, edits: [{ id: sent, edit }] })
+        const response = await fetch(`${url}/api/builds/${id}/edits`, { method: 'POST', body }).catch(() => undefined)
+        if (response?.status === 200) {
+          acknowledged.push(sent)
+          isTaken = true
+        } else {
+          if (response !== undefined) expect(response.status).toBe(503)
+          await pause(50)
+        }
+      }
+    }
+  })()
+  return { acknowledged, done }
+}
+
+/** Opens a tab as somebody does who tries again where the server is away. */
+async function openTab(context: BrowserContext, address: string): Promise<Page> {
+  for (;;) {
+    const page = await context.newPage()
+    const answer = await page.goto(address).catch(() => null)
+    const alive = page.locator('html[data-alive]').waitFor({ state: 'attached', timeout: 20_000 })
+    const isAlive = await alive.then(
+      () => answer?.ok() === true,
+      () => false,
+    )
+    if (isAlive) return page
+    await page.close()
+    await pause(100)
+  }
+}
+
+/** Somebody at a real page, who closes the tab as soon as it no longer says “Keeping”, and opens it again. */
+function visitor(context: BrowserContext, url: string, { id }: Build, isOver: () => boolean) {
+  const kept: string[] = []
+  const closings = { count: 0 }
+  const done = (async () => {
+    while (!isOver()) {
+      const page = await openTab(context, `${url}/builds/${id}/parts`)
+      await page.getByLabel(`Mark of ${kept.at(-1) ?? 'F1'}`, { exact: true }).waitFor({ timeout: 60_000 })
+      const rounds = 1 + Math.floor(chance() * 3)
+      for (let round = 0; round < rounds; round += 1) {
+        const mark = `Q${kept.length + 1}`
+        const field = page.getByLabel(`Mark of ${kept.at(-1) ?? 'F1'}`, { exact: true })
+        await field.fill(mark)
+        await field.press('Enter')
+        await page.getByLabel(`Mark of ${mark}`, { exact: true }).waitFor()
+        await page
+          .getByRole('status')
+          .filter({ hasText: /^(Saving …|Saved|Not saved.*)$/ })
+          .waitFor()
+        kept.push(mark)
+      }
+      await page.close({ runBeforeUnload: false })
+      closings.count += 1
+    }
+  })()
+  return { kept, closings, done }
+}
+
+test('server, database or both are killed again and again under five writers and a real page: nothing is lost or twice', async () => {
+  if (isRoot) mkdirSync(parent, { recursive: true })
+  const data = mkdtempSync(join(parent, 'kills-'))
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
+  let running: Running | undefined
+  try {
+    running = await start(data, await freePort())
+    const { url, script } = running
+    const builds: Build[] = []
+    for (let index = 0; index <= WRITERS; index += 1)
+      builds.push(await importBuild(url, bench(['M1: board-middle', 'F1: fan-140'])))
+    let isOver = false
+    const context = await browser.newContext()
+    const writers = builds.slice(1).map((build) => writer(url, build, () => isOver))
+    const person = visitor(context, url, builds[0]!, () => isOver)
+    let longestMs = 0
+    for (let kill = 0; kill < KILLS; kill += 1) {
+      await pause(500 + chance() * 3000)
+      const server = childrenOf(script.pid!).filter(isServer)
+      const victims = [...(kill % 3 === 1 ? [] : server), ...(kill % 3 === 0 ? [] : [databasePid(data)])]
+      for (const pid of victims) process.kill(pid, 'SIGKILL')
+      const diedAt = Date.now()
+      const isBack = async () =>
+        (await fetch(`${url}/api/builds/${builds[1]!.id}`).catch(() => undefined))?.status === 200
+      await pause(20)
+      while (!(await isBack())) await pause(50)
+      longestMs = Math.max(longestMs, Date.now() - diedAt)
+    }
+    await pause(1000)
+    isOver = true
+    await Promise.all([...writers.map(({ done }) => done), person.done])
+    const page = await openTab(context, `${url}/builds/${builds[0]!.id}/parts`)
+    await page.getByLabel(`Mark of ${person.kept.at(-1)}`, { exact: true }).waitFor({ timeout: 60_000 })
+    await page
+      .getByRole('status')
+      .filter({ hasText: /^Saved$/ })
+      .waitFor({ timeout: 60_000 })
+    for (const [index, build] of builds.entries()) {
+      const { entries } = await get<{ entries: readonly LogEntry[] }>(`${url}/api/builds/${build.id}/edits?since=0`)
+      const ids = entries.map(({ editId }) => editId)
+      expect(new Set(ids).size).toBe(ids.length)
+      if (index === 0) {
+        const marks = entries.map(({ edit }) => (edit.type === 'renameItem' ? edit.mark : edit.type))
+        expect(marks).toEqual(person.kept)
+      } else {
+        const { acknowledged } = writers[index - 1]!
+        expect(acknowledged.filter((id) => !ids.includes(id))).toEqual([])
+        expect(ids.length - acknowledged.length).toBeLessThanOrEqual(1)
+      }
+      const replayed = entries.reduce<Build>(
+        (at, { edit, revision }) => ({ ...apply(at, edit).build, revision }),
+        build,
+      )
+      expect(canonicalJson(await get<Build>(`${url}/api/builds/${build.id}`))).toBe(canonicalJson(replayed))
+    }
+    const count = writers.reduce((sum, { acknowledged }) => sum + acknowledged.length, 0)
+    console.error(
+      `${KILLS} kills: ${count} edits of ${WRITERS} writers and ${person.kept.length} of a page closed ${person.closings.count} times acknowledged or kept, 0 lost, 0 twice; longest time to be back ${longestMs} ms`,
+    )
+  } finally {
+    await browser.close()
+    running?.script.kill('SIGTERM')
+    await running?.ended
+    rmSync(data, { recursive: true, force: true })
+  }
+})
+
+test('tabs are closed right after an edit while others write: every edit that was not “Keeping” any more is there', async () => {
+  if (isRoot) mkdirSync(parent, { recursive: true })
+  const data = mkdtempSync(join(parent, 'closings-'))
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
+  let running: Running | undefined
+  try {
+    running = await start(data, await freePort())
+    const { url } = running
+    const builds: Build[] = []
+    for (let index = 0; index <= WRITERS; index += 1)
+      builds.push(await importBuild(url, bench(['M1: board-middle', 'F1: fan-140'])))
+    const context = await browser.newContext()
+    let isOver = false
+    const writers = builds.slice(1).map((build) => writer(url, build, () => isOver))
+    const wanted = 8 * TIMES
+    const person: ReturnType<typeof visitor> = visitor(context, url, builds[0]!, () => person.closings.count >= wanted)
+    await person.done
+    isOver = true
+    await Promise.all(writers.map(({ done }) => done))
+    const page = await openTab(context, `${url}/builds/${builds[0]!.id}/parts`)
+    await page.getByLabel(`Mark of ${person.kept.at(-1)}`, { exact: true }).waitFor()
+    await page
+      .getByRole('status')
+      .filter({ hasText: /^Saved$/ })
+      .waitFor()
+    const { entries } = await get<{ entries: readonly LogEntry[] }>(`${url}/api/builds/${builds[0]!.id}/edits?since=0`)
+    expect(entries.map(({ edit }) => (edit.type === 'renameItem' ? edit.mark : edit.type))).toEqual(person.kept)
+    console.error(`${person.closings.count} closings, ${person.kept.length} edits kept, 0 missing`)
+  } finally {
+    await browser.close()
+    running?.script.kill('SIGTERM')
+    await running?.ended
+    rmSync(data, { recursive: true, force: true })
+  }
+})
