@@ -50,7 +50,7 @@ export function FindBuilds({ wish }: { readonly wish: ListWish }) {
         />
       </label>
       <label className="flex items-center gap-2 text-[14px] text-faded">
-        by
+        sorted by
         <select
           value={order}
           aria-label="Order of the builds"

@@ -2,12 +2,14 @@
 
 import { setNonce } from 'get-nonce'
 import { Toast, Tooltip } from 'radix-ui'
-import { useEffect, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import { Notices } from './notices'
 
 /** What every page needs: the nonce for the few styles that dialogs add, notices, and tips on hover and focus. */
 export function Providers({ nonce, children }: { readonly nonce: string; readonly children: ReactNode }) {
-  setNonce(nonce)
+  // The document keeps the policy that it came with, whatever a later answer of the server says.
+  const [first] = useState(nonce)
+  setNonce(first)
   // Said once everything on the page answers to keys and presses: those inside have had their effects before this one.
   useEffect(() => {
     document.documentElement.dataset['alive'] = ''
