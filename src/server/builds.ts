@@ -10,7 +10,7 @@ import { canonicalJson } from '../core/formats/canonical'
 import { tooLarge } from '../core/formats/json-text'
 import { mendDocument } from '../core/formats/mend-document'
 import { LIMITS } from '../core/formats/schema-kit'
-import { asBuild, isNewerBuild } from '../core/formats/validate'
+import { asBuild, asNewest, isNewerBuild } from '../core/formats/validate'
 import type { NewBuild } from '../core/formats/request-schema'
 import { blankBuild, templateBuild } from '../core/templates/template-build'
 import { cut } from '../core/units/cut'
@@ -292,10 +292,24 @@ async function knownAmong(tx: Tx, buildId: string, edits: Save['edits']): Promis
 const SURELY_READABLE_LENGTH = LIMITS.fileBytes / 8
 
 function mustBeReadable(document: Build): void {
-  asBuild(document)
   if (JSON.stringify(document).length < SURELY_READABLE_LENGTH) return
   const bytes = Buffer.byteLength(canonicalJson(document))
   if (bytes > LIMITS.fileBytes) throw tooLarge(bytes)
+}
+
+/**
+ * A stored document with edits on top, validated once, at the end. Where that goes wrong, it is the document that is to
+ * blame if it was not sound before.
+ */
+function appended(row: StoredBuild, fresh: Save['edits'], theirSlots: ReadonlySet<string>): Appended {
+  try {
+    const outcome = append(asNewest(row.document) as Build, fresh, theirSlots)
+    if (outcome.rows.length > 0) asBuild(outcome.document)
+    return outcome
+  } catch (error) {
+    asStored(row)
+    throw error
+  }
 }
 
 /**
@@ -316,7 +330,7 @@ export async function saveEdits(sql: Sql, id: string, save: Save): Promise<SaveR
     const since = await logSince(tx, id, save.baseRevision)
     const fresh = save.edits.filter((entry, index) => !known.has(entry.id) && ids.indexOf(entry.id) === index)
     const theirSlots = new Set(since.filter((entry) => !ids.includes(entry.editId)).flatMap((entry) => entry.slots))
-    const { document, rows, clash } = append(asStored(row), fresh, theirSlots)
+    const { document, rows, clash } = appended(row, fresh, theirSlots)
     if (clash !== undefined) {
       // With nothing newer in between, the edits themselves are at fault, and no choice between two values helps.
       const { slots, reason, index } = clash

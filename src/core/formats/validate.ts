@@ -122,12 +122,17 @@ export function isNewerBuild(value: unknown): boolean {
 
 const versionOf = (value: unknown): unknown => (value as { readonly version?: unknown } | null)?.version
 
+/** The value with its older version brought up to date, and nothing looked at: for what is validated later on. */
+export function asNewest(written: unknown): unknown {
+  return upgraded(written, versionOf(written), BUILD_STEPS)
+}
+
 /**
  * The value as a sound build of the newest version, or a FORMAT_WRONG error with the JSON pointer of the first fault.
  * Older versions are brought up to date first.
  */
 export function asBuild(written: unknown): Build {
-  const value = upgraded(written, versionOf(written), BUILD_STEPS)
+  const value = asNewest(written)
   checkVersion(value)
   mustFit(validators.validateBuild, value)
   const build = value as Build

@@ -15,8 +15,14 @@ interface Props {
 const load = cache(async (id: string) => {
   try {
     const stored = await getStored(db(), id)
-    const damage = damageOf(stored)
-    return damage === undefined ? { name: stored.name, build: asStored(stored) } : { name: stored.name, damage }
+    const { name } = stored
+    try {
+      return { name, build: asStored(stored) }
+    } catch (error) {
+      const damage = damageOf(stored)
+      if (damage === undefined) throw error
+      return { name, damage }
+    }
   } catch (error) {
     if (error instanceof LoomError && error.code === 'NOT_FOUND') return undefined
     throw error
