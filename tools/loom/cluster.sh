@@ -1,7 +1,9 @@
 # A private PostgreSQL cluster on loopback, never Debian's own. As root it runs under the postgres account, which
 # cannot read a checkout below root's home; so its data lie under /var/lib, by the id of the installation.
 
-if is_root; then
+if [ -n "${LOOM_HOME:-}" ]; then
+  all_data=$LOOM_HOME
+elif is_root; then
   all_data=/var/lib/gentle-loom
 else
   all_data=${XDG_DATA_HOME:-$HOME/.local/share}/gentle-loom
@@ -18,6 +20,10 @@ installation_id() {
     for held in "$all_data"/*/checkout; do
       [ "$(cat "$held" 2>/dev/null || true)" = "$root" ] && { basename "$(dirname "$held")"; return; }
     done
+  else
+    # The checkout that was here before may have been moved and taken these along.
+    held=$(cat "$all_data/$id/checkout" 2>/dev/null || true)
+    [ -n "$held" ] && [ "$held" != "$root" ] && [ -d "$held" ] && id=$(printf '%s again' "$root" | hash_of)
   fi
   printf '%s' "$id"
 }
