@@ -70,11 +70,11 @@ async function openTab(context: BrowserContext, address: string): Promise<Page> 
 }
 
 /** Somebody at a real page, who closes the tab as soon as it no longer says “Keeping”, and opens it again. */
-function visitor(context: BrowserContext, url: string, { id }: Build, isOver: () => boolean) {
+function visitor(context: BrowserContext, url: string, { id }: Build, isOver: (closingCount: number) => boolean) {
   const kept: string[] = []
   const closings = { count: 0 }
   const done = (async () => {
-    while (!isOver()) {
+    while (!isOver(closings.count)) {
       const page = await openTab(context, `${url}/builds/${id}/parts`)
       await page.getByLabel(`Mark of ${kept.at(-1) ?? 'F1'}`, { exact: true }).waitFor({ timeout: 60_000 })
       const rounds = 1 + Math.floor(chance() * 3)
@@ -179,7 +179,7 @@ test('tabs are closed right after an edit while others write: every edit that wa
     let isOver = false
     const writers = builds.slice(1).map((build) => writer(url, build, () => isOver))
     const wanted = 8 * TIMES
-    const person: ReturnType<typeof visitor> = visitor(context, url, builds[0]!, () => person.closings.count >= wanted)
+    const person = visitor(context, url, builds[0]!, (closingCount) => closingCount >= wanted)
     await person.done
     isOver = true
     await Promise.all(writers.map(({ done }) => done))
