@@ -1,4 +1,5 @@
-import { execFileSync, spawnSync } from 'node:child_process'
+import { execFileSync, spawn } from 'node:child_process'
+import { once } from 'node:events'
 import {
   chmodSync,
   existsSync,
@@ -29,11 +30,15 @@ const newFolder = () => {
 }
 afterAll(() => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })))
 
-/** Runs a verb of ./loom on data of its own; what it says and its exit code. */
-function loom(data: string, ...args: readonly string[]) {
+/** Runs a verb of ./loom on data of its own; what it says and its exit code. Never in one breath: lines close meanwhile. */
+async function loom(data: string, ...args: readonly string[]) {
   const env = { ...process.env, LOOM_DATA: data, LOOM_THROWAWAY: '', DATABASE_URL: '' }
-  const { status, stdout, stderr } = spawnSync('./loom', args, { env, encoding: 'utf8', timeout: 120_000 })
-  return { status, text: stdout + stderr }
+  const child = spawn('./loom', args, { env, stdio: ['ignore', 'pipe', 'pipe'] })
+  let text = ''
+  child.stdout.on('data', (piece: Buffer) => (text += piece.toString()))
+  child.stderr.on('data', (piece: Buffer) => (text += piece.toString()))
+  const [status] = (await once(child, 'close')) as [number | null]
+  return { status, text }
 }
 const asOwner = (...command: readonly [string, ...string[]]) =>
   isRoot ? execFileSync('runuser', ['-u', 'postgres', '--', ...command]) : execFileSync(command[0], command.slice(1))
@@ -75,17 +80,17 @@ test('a backup while twenty clients edit, restored elsewhere: every build is as 
   }
   const clients = ids.map(client)
   await pause(1500)
-  const backup = loom(data, 'backup', file)
+  const backup = await loom(data, 'backup', file)
   expect(backup).toMatchObject({ status: 0 })
   expect(statSync(file).mode & 0o777).toBe(0o600)
   isOver = true
   await Promise.all(clients)
-  expect(loom(data, 'backup', file).text).toMatch(/is there already; choose another name/)
-  expect(loom(data, 'restore', file).text).toMatch(
+  expect((await loom(data, 'backup', file)).text).toMatch(/is there already; choose another name/)
+  expect((await loom(data, 'restore', file)).text).toMatch(
     /The store is in use: stop \.\/loom start first\. Nothing was changed/,
   )
 
-  expect(loom(elsewhere, 'restore', file)).toMatchObject({ status: 0 })
+  expect(await loom(elsewhere, 'restore', file)).toMatchObject({ status: 0 })
   const restored = await start(elsewhere, await freePort())
   const all = async (address: string) => {
     const { rows, pageCount } = await ask<Page<BuildSummary>>(`${address}/api/builds?order=name`)
@@ -102,11 +107,11 @@ test('a backup while twenty clients edit, restored elsewhere: every build is as 
   }
   expect(moved).toBe(CLIENTS)
   await stop(restored)
-  expect(loom(elsewhere, 'doctor')).toMatchObject({ status: 0, text: expect.stringMatching(/Nothing is wrong/) })
+  expect(await loom(elsewhere, 'doctor')).toMatchObject({ status: 0, text: expect.stringMatching(/Nothing is wrong/) })
 
   // Restored over what is there: the store before stays beside it.
   await stop(running)
-  expect(loom(data, 'restore', file)).toMatchObject({
+  expect(await loom(data, 'restore', file)).toMatchObject({
     status: 0,
     text: expect.stringMatching(/is kept .* as gentle_loom_before_/),
   })
@@ -116,8 +121,11 @@ test('a backup while twenty clients edit, restored elsewhere: every build is as 
   const cut = join(folders[2]!, 'cut.backup')
   writeFileSync(cut, readFileSync(file).subarray(0, -2000))
   for (const bad of [cut, 'README.md', '/nowhere'])
-    expect(loom(data, 'restore', bad)).toMatchObject({ status: 2, text: expect.not.stringMatching(/is restored/) })
-  expect(loom(data, 'doctor')).toMatchObject({ status: 0 })
+    expect(await loom(data, 'restore', bad)).toMatchObject({
+      status: 2,
+      text: expect.not.stringMatching(/is restored/),
+    })
+  expect(await loom(data, 'doctor')).toMatchObject({ status: 0 })
 })
 
 test('a store that cannot be read is never made anew: each fault is named, and once it is gone the data are there', async () => {
@@ -128,8 +136,8 @@ test('a store that cannot be read is never made anew: each fault is named, and o
   }
   await stop(running)
   const password = readFileSync(join(data, 'password'), 'utf8')
-  const refused = (words: RegExp) => {
-    const { status, text } = loom(data, 'start', '--port', '4999')
+  const refused = async (words: RegExp) => {
+    const { status, text } = await loom(data, 'start', '--port', '4999')
     expect(text).toMatch(words)
     expect(status).toBe(2)
     expect(readFileSync(join(data, 'password'), 'utf8')).toBe(password)
@@ -169,12 +177,14 @@ test('a store that cannot be read is never made anew: each fault is named, and o
   ]
   for (const [words, breakIt, mendIt] of faults) {
     breakIt()
-    refused(words)
-    expect(loom(data, 'doctor').status).not.toBe(0)
+    await refused(words)
+    expect((await loom(data, 'doctor')).status).not.toBe(0)
     mendIt()
   }
   renameSync(join(data, 'password'), join(data, 'password.away'))
-  expect(loom(data, 'start', '--port', '4999').text).toMatch(/password of the store, .* is missing or may not be read/)
+  expect((await loom(data, 'start', '--port', '4999')).text).toMatch(
+    /password of the store, .* is missing or may not be read/,
+  )
   renameSync(join(data, 'password.away'), join(data, 'password'))
   running = await start(data, await freePort())
   expect((await ask<Build>(`${running.url}/api/builds/${id}`)).items).toHaveLength(1)
@@ -200,7 +210,7 @@ test('the doctor finds what is damaged, says what it would mend, and mends it', 
   await sql`update builds set document = jsonb_set(document, '{choices,headroomPercent}', '77') where id = ${forked}`
   await sql`update builds set revision = 9 where id = ${renamed}`
   await sql`insert into parts (id, origin, name, kind, spec, search_text) values ('bad', 'own', 'Bad', 'fan', '{"id": "bad"}', 'bad')`
-  const found = loom(data, 'doctor')
+  const found = await loom(data, 'doctor')
   expect(found.status).toBe(1)
   for (const words of [
     new RegExp(`\\(${damaged}\\) cannot be read: At /threads: this field is missing`),
@@ -212,11 +222,11 @@ test('the doctor finds what is damaged, says what it would mend, and mends it', 
   ])
     expect(found.text).toMatch(words)
   expect(found.text).not.toContain(sound)
-  expect(loom(data, 'doctor', '--mend')).toMatchObject({
+  expect(await loom(data, 'doctor', '--mend')).toMatchObject({
     status: 0,
     text: expect.stringMatching(/4 things found, 0 left/),
   })
-  expect(loom(data, 'doctor')).toMatchObject({ status: 0, text: expect.stringMatching(/Nothing is wrong/) })
+  expect(await loom(data, 'doctor')).toMatchObject({ status: 0, text: expect.stringMatching(/Nothing is wrong/) })
   expect((await ask<Build>(`${running.url}/api/builds/${forked}`)).choices.headroomPercent).toBe(77)
   expect((await ask<Build>(`${running.url}/api/builds/${sound}`)).revision).toBe(1)
   await sql.end()
@@ -246,13 +256,13 @@ test('what is said of ports and words that cannot be', async () => {
   const data = newFolder()
   const port = await freePort()
   for (const wrong of ['0', '65536', '99999', 'x', ''])
-    expect(loom(data, 'start', '--port', wrong)).toMatchObject({
+    expect(await loom(data, 'start', '--port', wrong)).toMatchObject({
       status: 2,
       text: expect.stringMatching(/Say the port as a number from 1 to 65535/),
     })
   const running = await start(data, port)
-  expect(loom(data, 'start', '--port', String(port)).text).toMatch(new RegExp(`Port ${port} is in use`))
-  expect(loom(data, 'doctor', '--loud').text).toMatch(/does not know “--loud”/)
+  expect((await loom(data, 'start', '--port', String(port))).text).toMatch(new RegExp(`Port ${port} is in use`))
+  expect((await loom(data, 'doctor', '--loud')).text).toMatch(/does not know “--loud”/)
   await stop(running)
   expect(existsSync(join(data, 'pg/postmaster.pid'))).toBe(false)
 })
