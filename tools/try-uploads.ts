@@ -48,7 +48,6 @@ const parts = Array.from({ length: Math.floor((60 * MB) / JSON.stringify(part).l
 const [build] = demoBuilds
 const large = {
   ...build,
-  parts: [...build!.parts],
   note: 'n'.repeat(2000),
   items: build!.items.map((item) => ({ ...item, note: 'n'.repeat(1900) })),
 }

@@ -5,8 +5,8 @@ import type { Sql, Tx } from './db'
 const CHECKPOINT_EVERY = 500
 
 /** Keeps the state of a build where its log has grown by enough since the last one that was kept. */
-export async function keepCheckpoint(tx: Tx | Sql, before: number, document: Build): Promise<void> {
-  const { id, revision } = document
+export async function keepCheckpoint(tx: Tx | Sql, id: string, before: number, document: Build): Promise<void> {
+  const { revision } = document
   if (Math.floor(before / CHECKPOINT_EVERY) === Math.floor(revision / CHECKPOINT_EVERY)) return
   await tx`
     insert into build_checkpoints (build_id, revision, document)

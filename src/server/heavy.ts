@@ -21,6 +21,8 @@ const MOST_AT_ONCE = 2
 /** Whoever has waited this long is told to come again. */
 const MOST_WAIT_MS = 10_000
 const MOST_HEAP_MEGABYTES = 768
+/** A file that nobody takes for so long is given up, so that the next one has its turn. */
+const MOST_IDLE_MS = 60_000
 /** Behind the server itself, where both want a processor. */
 const NICENESS = 5
 
@@ -69,10 +71,16 @@ async function open(job: HeavyJob): Promise<HeavyProcess> {
     env: { ...process.env, LOOM_STATEMENT_TIMEOUT: '15min' },
     stdio: ['pipe', 'pipe', 'ignore'],
   })
+  // The system may have no room for one more: its streams are not there then, and no word of its end comes.
+  if (child.pid === undefined) {
+    child.once('error', () => undefined)
+    giveTurn()
+    throw new LoomError('TOO_BUSY', 'The machine has no room for one more process. Nothing was changed; try again.')
+  }
   child.once('close', giveTurn)
   // A process that is gone takes no more: what became of it is read from what it wrote, or did not write.
   child.stdin.on('error', () => undefined)
-  if (child.pid !== undefined) setPriority(child.pid, NICENESS)
+  setPriority(child.pid, NICENESS)
   return child
 }
 
@@ -137,14 +145,20 @@ export async function writeOut(job: Extract<HeavyJob, `export-${string}`>): Prom
   child.stdin.end()
   const exited = once(child, 'exit') as Promise<[code: number | null]>
   async function* pieces() {
-    try {
-      yield* child.stdout
-      const [code] = await exited
-      // Half a file that looks whole would be worse than none.
-      if (code !== 0) throw new Error(`The process that writes a file out ended with ${code}.`)
-    } finally {
-      child.kill('SIGKILL')
+    for await (const piece of child.stdout) {
+      idle.refresh()
+      yield piece as Uint8Array
     }
+    const [code] = await exited
+    // Half a file that looks whole would be worse than none.
+    if (code !== 0) throw new Error(`The process that writes a file out ended with ${code}.`)
   }
-  return Readable.toWeb(Readable.from(pieces(), { objectMode: false })) as ReadableStream<Uint8Array>
+  const file = Readable.from(pieces(), { objectMode: false })
+  const idle = setTimeout(() => file.destroy(new Error('Nobody takes the file.')), MOST_IDLE_MS)
+  // However it ends, taken whole or let go of, even before its first piece.
+  file.once('close', () => {
+    clearTimeout(idle)
+    child.kill('SIGKILL')
+  })
+  return Readable.toWeb(file) as ReadableStream<Uint8Array>
 }

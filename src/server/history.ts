@@ -6,12 +6,13 @@ import { LoomError } from '../core/errors'
 import type { HistoryPage, LogEntry, NamedState, WayBack } from '../core/formats/api-types'
 import type { NameState } from '../core/formats/request-schema'
 import { asBuild } from '../core/formats/validate'
-import { getStored } from './builds'
+import { mustExist } from './builds'
 import { keepCheckpoint } from './checkpoints'
 import type { Sql } from './db'
 
 const MOST_STATES = 200
 const STEPS_A_PAGE = 60
+
 async function entriesBetween(sql: Sql, id: string, after: number, upTo: number): Promise<readonly LogEntry[]> {
   return sql<LogEntry[]>`
     select revision, edit_id as "editId", edit, slots from build_edits
@@ -26,7 +27,7 @@ function noState(revision: number, first: number, last: number): LoomError {
 }
 
 async function reachOf(sql: Sql, id: string): Promise<{ readonly first: number; readonly last: number }> {
-  await getStored(sql, id)
+  await mustExist(sql, id)
   const [row] = await sql<{ first: number; last: number }[]>`
     select coalesce((initial_document->>'revision')::int, 0) as first, revision as last from builds where id = ${id}`
   return row!
@@ -47,7 +48,7 @@ export async function stateAt(sql: Sql, id: string, revision: number): Promise<B
   for (const entry of await entriesBetween(sql, id, build.revision, revision)) {
     const before = build.revision
     build = { ...apply(build, entry.edit).build, revision: entry.revision }
-    await keepCheckpoint(sql, before, build)
+    await keepCheckpoint(sql, id, before, build)
   }
   return build
 }
@@ -99,7 +100,7 @@ export async function historyPage(sql: Sql, id: string, before: number | undefin
   }
 }
 
-/** The edits that lead from now back to a state, to be put on top of the log, and what each of them takes back. */
+/** The edits that lead from now back to a state, to be put on top of the log. */
 export async function wayBackTo(sql: Sql, id: string, revision: number): Promise<WayBack> {
   const state = await stateAt(sql, id, revision)
   const { last } = await reachOf(sql, id)

@@ -42,8 +42,8 @@ const STORE_TROUBLES: readonly (readonly [codes: RegExp, code: string, message: 
   ],
 ]
 
-/** What a log may say of an error: where it came from, and nothing of what people wrote. */
-function tell(error: unknown): void {
+/** Writes down in the log where an error came from, and nothing of what people wrote. */
+export function tellOfError(error: unknown): void {
   if (!(error instanceof Error)) return console.error('Something that is no error was thrown.')
   const code = (error as { code?: unknown }).code
   const [, ...frames] = (error.stack ?? '').split(/\n(?=\s+at )/)
@@ -62,7 +62,7 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
       console.error(`${trouble[1]} ${String(code)}`)
       return refusal(503, trouble[1], trouble[2])
     }
-    tell(error)
+    tellOfError(error)
     return refusal(500, 'FAULT', 'Something went wrong on the server. Nothing was saved; the details are in its log.')
   }
 }

@@ -2,7 +2,8 @@ import { LoomError } from '../core/errors'
 import type { Page, PartsRead, ShelfOrigin, ShelfPack } from '../core/formats/api-types'
 import type { Pack } from '../core/build/schema'
 import type { PackOffer } from '../core/weave/problem'
-import type { PartsFile } from '../core/formats/parts-file'
+import { PARTS_VERSION, type PartsFile } from '../core/formats/parts-file'
+import { PACK_STEPS, upgraded } from '../core/formats/upgrade'
 import type { Sql, Tx } from './db'
 import { knownId } from './ids'
 import { namesHold, pageAt } from './pages'
@@ -11,17 +12,33 @@ import { importParts, MOST_OFFERED, OFFERED_KINDS, partsById } from './parts'
 interface Row {
   readonly revision: number
   readonly origin: ShelfOrigin
-  readonly spec: Pack
+  readonly spec: unknown
+  readonly formatVersion: number
 }
 
+const columns = (sql: Sql | Tx) => sql`revision, origin, spec, format_version as "formatVersion"`
+
+/** The pack of a row, brought up to date where an older program wrote it. */
+const packIn = ({ spec, formatVersion }: Pick<Row, 'spec' | 'formatVersion'>): Pack =>
+  upgraded(spec, formatVersion, PACK_STEPS) as Pack
+
+const rowOf = (sql: Sql | Tx, pack: Pack, origin: 'own' | 'demo') => ({
+  id: pack.id,
+  origin,
+  name: pack.name,
+  spec: sql.json(pack as never),
+  format_version: PARTS_VERSION,
+})
+
 async function withParts(sql: Sql, rows: readonly Row[]): Promise<readonly ShelfPack[]> {
-  const ids = new Set(rows.flatMap(({ spec }) => spec.contents.map(({ partId }) => partId)))
+  const packs = rows.map((row) => ({ ...row, pack: packIn(row) }))
+  const ids = new Set(packs.flatMap(({ pack }) => pack.contents.map(({ partId }) => partId)))
   const parts = new Map((await partsById(sql, [...ids])).map((shelfPart) => [shelfPart.part.id, shelfPart]))
-  return rows.map(({ revision, origin, spec }) => ({
+  return packs.map(({ revision, origin, pack }) => ({
     revision,
     origin,
-    pack: spec,
-    parts: spec.contents.flatMap(({ partId }) => parts.get(partId) ?? []),
+    pack,
+    parts: pack.contents.flatMap(({ partId }) => parts.get(partId) ?? []),
   }))
 }
 
@@ -36,7 +53,7 @@ export async function listPacks(
   const [counted] = await sql<{ count: number }[]>`select count(*)::int as count from packs where ${filter}`
   const { offset, ...at } = pageAt(counted!.count, page, PACKS_A_PAGE)
   const rows = await sql<Row[]>`
-    select revision, origin, spec from packs where ${filter}
+    select ${columns(sql)} from packs where ${filter}
     order by lower(name), id limit ${PACKS_A_PAGE} offset ${offset}`
   return { rows: await withParts(sql, rows), count: counted!.count, ...at }
 }
@@ -44,7 +61,7 @@ export async function listPacks(
 /** Packs of the shelf with something in them that a plan may propose to buy, each with its parts. */
 export async function packsToOffer(sql: Sql): Promise<readonly Omit<PackOffer, 'priceCents'>[]> {
   const rows = await sql<Row[]>`
-    select revision, origin, spec from packs
+    select ${columns(sql)} from packs
     where retired_at is null and exists (
       select 1 from jsonb_array_elements(spec->'contents') as entry join parts on parts.id = entry->>'partId'
       where parts.kind in ${sql([...OFFERED_KINDS])})
@@ -83,16 +100,16 @@ export async function savePack(sql: Sql, pack: Pack, baseRevision: number): Prom
     await missingParts(tx, pack)
     const [held] = await tx<
       Row[]
-    >`select revision, origin, spec from packs where id = ${knownId(pack.id, packMissing)} for update`
+    >`select ${columns(sql)} from packs where id = ${knownId(pack.id, packMissing)} for update`
     if (held !== undefined && held.origin !== 'own') {
-      throw new LoomError('REQUEST_REFUSED', `“${held.spec.name}” comes with the program and stays as it is.`)
+      throw new LoomError('REQUEST_REFUSED', `“${packIn(held).name}” comes with the program and stays as it is.`)
     }
     if ((held?.revision ?? 0) !== baseRevision) throw packChanged(pack)
     // Two that make a pack of one id at once both find none; the second of them must not go over the first.
     const kept = await tx`
-      insert into packs (id, origin, name, spec) values (${pack.id}, 'own', ${pack.name}, ${tx.json(pack as never)})
+      insert into packs ${tx(rowOf(tx, pack, 'own') as never)}
       on conflict (id) do update
-      set name = excluded.name, spec = excluded.spec, revision = packs.revision + 1, retired_at = null, updated_at = now()
+      set name = excluded.name, spec = excluded.spec, format_version = excluded.format_version, revision = packs.revision + 1, retired_at = null, updated_at = now()
       where packs.revision = ${baseRevision} returning id`
     if (kept.length === 0) throw packChanged(pack)
   })
@@ -100,7 +117,7 @@ export async function savePack(sql: Sql, pack: Pack, baseRevision: number): Prom
 }
 
 async function getPack(sql: Sql, id: string): Promise<ShelfPack> {
-  const rows = await sql<Row[]>`select revision, origin, spec from packs where id = ${id}`
+  const rows = await sql<Row[]>`select ${columns(sql)} from packs where id = ${id}`
   const [found] = await withParts(sql, rows)
   if (found === undefined) throw packMissing(id)
   return found
@@ -117,7 +134,7 @@ export async function retirePack(sql: Sql, id: string, isRetired: boolean): Prom
 export async function seedPacks(sql: Sql, packs: readonly Pack[]): Promise<void> {
   for (const pack of packs) {
     await sql`
-      insert into packs (id, origin, name, spec) values (${pack.id}, 'demo', ${pack.name}, ${sql.json(pack as never)})
+      insert into packs ${sql(rowOf(sql, pack, 'demo') as never)}
       on conflict (id) do nothing`
   }
 }
@@ -138,7 +155,7 @@ export async function importPartsFile(
       const own = { ...pack, contents }
       await missingParts(tx, own)
       const rows = await tx`
-        insert into packs (id, origin, name, spec) values (${own.id}, 'own', ${own.name}, ${tx.json(own as never)})
+        insert into packs ${tx(rowOf(tx, own, 'own') as never)}
         on conflict (id) do nothing returning id`
       packCount += rows.length
     }
@@ -149,8 +166,6 @@ export async function importPartsFile(
 /** Every pack of one's own that is not retired. */
 export async function ownPacks(sql: Sql): Promise<readonly Pack[]> {
   return (
-    await sql<
-      Row[]
-    >`select revision, origin, spec from packs where origin = 'own' and retired_at is null order by name, id`
-  ).map(({ spec }) => spec)
+    await sql<Row[]>`select ${columns(sql)} from packs where origin = 'own' and retired_at is null order by name, id`
+  ).map(packIn)
 }

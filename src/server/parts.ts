@@ -2,7 +2,9 @@ import { createHash, randomUUID } from 'node:crypto'
 import { LoomError } from '../core/errors'
 import type { PartsRead, ShelfFound, ShelfOrigin, ShelfPart } from '../core/formats/api-types'
 import { canonicalJson } from '../core/formats/canonical'
+import { PARTS_VERSION } from '../core/formats/parts-file'
 import type { PartSave } from '../core/formats/request-schema'
+import { PART_STEPS, upgraded } from '../core/formats/upgrade'
 import { FAMILY_FACTS } from '../core/parts/connectors'
 import { KINDS } from '../core/parts/kinds'
 import type { Part } from '../core/parts/schema'
@@ -19,14 +21,19 @@ interface Row {
   readonly revision: number
   readonly origin: ShelfOrigin
   readonly isRetired: boolean
-  readonly spec: Part
+  readonly spec: unknown
+  readonly formatVersion: number
 }
 
-const asShelfPart = ({ revision, origin, isRetired, spec }: Row): ShelfPart => ({
+/** The part of a row, brought up to date where an older program wrote it. */
+const partIn = ({ spec, formatVersion }: Pick<Row, 'spec' | 'formatVersion'>): Part =>
+  upgraded(spec, formatVersion, PART_STEPS) as Part
+
+const asShelfPart = ({ revision, origin, isRetired, ...row }: Row): ShelfPart => ({
   revision,
   origin,
   isRetired,
-  part: spec,
+  part: partIn(row),
 })
 
 /** What search looks through: everything a person might read on the thing or in its name. */
@@ -58,6 +65,7 @@ function columnsOf(part: Part, origin: ShelfOrigin) {
     families: [...new Set(part.ports.map(({ connector }) => connector.family))],
     digest: digestOf(part),
     spec: part,
+    format_version: PARTS_VERSION,
     search_text: searchText(part),
   }
 }
@@ -94,7 +102,8 @@ function wordsOf(text: string): readonly string[] {
     .slice(0, MOST_WORDS)
 }
 
-const columns = (sql: Sql) => sql`revision, origin, retired_at is not null as "isRetired", spec`
+const columns = (sql: Sql) =>
+  sql`revision, origin, retired_at is not null as "isRetired", spec, format_version as "formatVersion"`
 
 function filters(sql: Sql, { kind, family, sizeMm, origin, isRetired }: ShelfQuery) {
   return sql`
@@ -192,18 +201,19 @@ export async function addPart(sql: Sql, { part }: PartSave): Promise<ShelfPart> 
 export async function changePart(sql: Sql, id: string, { part, baseRevision }: PartSave): Promise<ShelfPart> {
   return sql.begin(async (tx) => {
     const [held] = await tx<Row[]>`
-      select revision, origin, spec from parts where id = ${knownId(id, partMissing)} for update`
+      select ${columns(sql)} from parts where id = ${knownId(id, partMissing)} for update`
     if (held === undefined) throw partMissing(id)
+    const { name } = partIn(held)
     if (held.origin !== 'own') {
       throw new LoomError(
         'REQUEST_REFUSED',
-        `“${held.spec.name}” comes with the program and stays as it is; make a copy and change that.`,
+        `“${name}” comes with the program and stays as it is; make a copy and change that.`,
       )
     }
     if (held.revision !== baseRevision) {
       throw new LoomError(
         'CONFLICT',
-        `Somebody changed “${held.spec.name}” meanwhile: it is at revision ${held.revision}, yours began at ${baseRevision}. Nothing was changed; open it again.`,
+        `Somebody changed “${name}” meanwhile: it is at revision ${held.revision}, yours began at ${baseRevision}. Nothing was changed; open it again.`,
       )
     }
     const { shelf: _shelf, ...rest } = part
@@ -226,9 +236,9 @@ export async function retirePart(sql: Sql, id: string, isRetired: boolean): Prom
 
 /** Every part of one's own that is not retired, by kind and name, some at a time. */
 export async function* ownPartsInBatches(sql: Sql): AsyncGenerator<readonly Part[]> {
-  const rows = sql<{ spec: Part }[]>`
-    select spec from parts where origin = 'own' and retired_at is null order by kind_rank, name, id`
-  for await (const batch of rows.cursor(500)) yield batch.map(({ spec }) => spec)
+  const rows = sql<Row[]>`
+    select ${columns(sql)} from parts where origin = 'own' and retired_at is null order by kind_rank, name, id`
+  for await (const batch of rows.cursor(500)) yield batch.map(partIn)
 }
 
 /** A large file changes what the planner should know of the shelf, long before the database looks by itself. */

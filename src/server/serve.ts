@@ -6,6 +6,7 @@ import { LIMITS } from '../core/formats/schema-kit'
 import { forgetOldBuilds } from './builds'
 import { db } from './db'
 import { DATA_POLICY, HEADERS, isLarge, turnedAway, type Turned } from './gate'
+import { tellOfError } from './http'
 
 /** The server: a gate before the application, with limits of its own. Run by ./loom in the folder of the built application. */
 
@@ -60,7 +61,10 @@ const server = createServer((request, response) => {
     largeCount += 1
     response.once('close', () => (largeCount -= 1))
   }
-  void handle(request, response)
+  handle(request, response).catch((error: unknown) => {
+    tellOfError(error)
+    response.destroy()
+  })
 })
 server.headersTimeout = HEAD_MS
 server.requestTimeout = REQUEST_MS
@@ -86,6 +90,10 @@ server.listen(Number(port), '127.0.0.1')
 const forget = () => void forgetOldBuilds(db()).catch(() => undefined)
 forget()
 setInterval(forget, HOUR_MS).unref()
+
+// One request that goes astray must not end the streams and saves of everybody else.
+process.on('uncaughtException', tellOfError)
+process.on('unhandledRejection', tellOfError)
 
 let isStopping = false
 const stop = () => {

@@ -1,3 +1,4 @@
+import type { ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
@@ -97,7 +98,17 @@ function visitor(context: BrowserContext, url: string, { id }: Build, isOver: (c
   return { kept, closings, done }
 }
 
-test('server, database or both are killed again and again under five writers and a real page: nothing is lost or twice', async () => {
+interface Desk {
+  readonly url: string
+  readonly script: ChildProcess
+  readonly data: string
+  readonly context: BrowserContext
+  /** One for the page, then one for each writer. */
+  readonly builds: readonly Build[]
+}
+
+/** A running application on data of its own, with a browser and a build for everybody; all of it is gone afterwards. */
+async function atDesk(work: (desk: Desk) => Promise<void>): Promise<void> {
   if (isRoot) mkdirSync(parent, { recursive: true })
   const data = mkdtempSync(join(parent, 'kills-'))
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
@@ -108,8 +119,35 @@ test('server, database or both are killed again and again under five writers and
     const builds: Build[] = []
     for (let index = 0; index <= WRITERS; index += 1)
       builds.push(await importBuild(url, bench(['M1: board-middle', 'F1: fan-140'])))
+    await work({ url, script, data, builds, context: await browser.newContext() })
+  } finally {
+    await browser.close()
+    running?.script.kill('SIGTERM')
+    await running?.ended
+    rmSync(data, { recursive: true, force: true })
+  }
+}
+
+const logOf = async (url: string, id: string) =>
+  (await get<{ entries: readonly LogEntry[] }>(`${url}/api/builds/${id}/edits?since=0`)).entries
+const marksOf = (entries: readonly LogEntry[]) =>
+  entries.map(({ edit }) => (edit.type === 'renameItem' ? edit.mark : edit.type))
+
+/** Opens the build of the page once more: what was kept is there, and all of it gets saved. */
+async function lookAgain({ context, url, builds }: Desk, kept: readonly string[]): Promise<void> {
+  const page = await openTab(context, `${url}/builds/${builds[0]!.id}/parts`)
+  await page.getByLabel(`Mark of ${kept.at(-1)}`, { exact: true }).waitFor({ timeout: 60_000 })
+  await page
+    .getByRole('status')
+    .filter({ hasText: /^Saved$/ })
+    .waitFor({ timeout: 60_000 })
+  expect(marksOf(await logOf(url, builds[0]!.id))).toEqual(kept)
+}
+
+test('server, database or both are killed again and again under five writers and a real page: nothing is lost or twice', () =>
+  atDesk(async (desk) => {
+    const { url, script, data, context, builds } = desk
     let isOver = false
-    const context = await browser.newContext()
     const writers = builds.slice(1).map((build) => writer(url, build, () => isOver))
     const person = visitor(context, url, builds[0]!, () => isOver)
     let longestMs = 0
@@ -128,24 +166,14 @@ test('server, database or both are killed again and again under five writers and
     await pause(1000)
     isOver = true
     await Promise.all([...writers.map(({ done }) => done), person.done])
-    const page = await openTab(context, `${url}/builds/${builds[0]!.id}/parts`)
-    await page.getByLabel(`Mark of ${person.kept.at(-1)}`, { exact: true }).waitFor({ timeout: 60_000 })
-    await page
-      .getByRole('status')
-      .filter({ hasText: /^Saved$/ })
-      .waitFor({ timeout: 60_000 })
+    await lookAgain(desk, person.kept)
     for (const [index, build] of builds.entries()) {
-      const { entries } = await get<{ entries: readonly LogEntry[] }>(`${url}/api/builds/${build.id}/edits?since=0`)
+      const entries = await logOf(url, build.id)
       const ids = entries.map(({ editId }) => editId)
       expect(new Set(ids).size).toBe(ids.length)
-      if (index === 0) {
-        const marks = entries.map(({ edit }) => (edit.type === 'renameItem' ? edit.mark : edit.type))
-        expect(marks).toEqual(person.kept)
-      } else {
-        const { acknowledged } = writers[index - 1]!
-        expect(acknowledged.filter((id) => !ids.includes(id))).toEqual([])
-        expect(ids.length - acknowledged.length).toBeLessThanOrEqual(1)
-      }
+      const { acknowledged } = writers[index - 1] ?? { acknowledged: ids }
+      expect(acknowledged.filter((id) => !ids.includes(id))).toEqual([])
+      expect(ids.length - acknowledged.length).toBeLessThanOrEqual(1)
       const replayed = entries.reduce<Build>(
         (at, { edit, revision }) => ({ ...apply(at, edit).build, revision }),
         build,
@@ -156,26 +184,11 @@ test('server, database or both are killed again and again under five writers and
     console.error(
       `${KILLS} kills: ${count} edits of ${WRITERS} writers and ${person.kept.length} of a page closed ${person.closings.count} times acknowledged or kept, 0 lost, 0 twice; longest time to be back ${longestMs} ms`,
     )
-  } finally {
-    await browser.close()
-    running?.script.kill('SIGTERM')
-    await running?.ended
-    rmSync(data, { recursive: true, force: true })
-  }
-})
+  }))
 
-test('tabs are closed right after an edit while others write: every edit that was not “Keeping” any more is there', async () => {
-  if (isRoot) mkdirSync(parent, { recursive: true })
-  const data = mkdtempSync(join(parent, 'closings-'))
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
-  let running: Running | undefined
-  try {
-    running = await start(data, await freePort())
-    const { url } = running
-    const builds: Build[] = []
-    for (let index = 0; index <= WRITERS; index += 1)
-      builds.push(await importBuild(url, bench(['M1: board-middle', 'F1: fan-140'])))
-    const context = await browser.newContext()
+test('tabs are closed right after an edit while others write: every edit that was not “Keeping” any more is there', () =>
+  atDesk(async (desk) => {
+    const { url, context, builds } = desk
     let isOver = false
     const writers = builds.slice(1).map((build) => writer(url, build, () => isOver))
     const wanted = 8 * TIMES
@@ -183,19 +196,6 @@ test('tabs are closed right after an edit while others write: every edit that wa
     await person.done
     isOver = true
     await Promise.all(writers.map(({ done }) => done))
-    const page = await openTab(context, `${url}/builds/${builds[0]!.id}/parts`)
-    await page.getByLabel(`Mark of ${person.kept.at(-1)}`, { exact: true }).waitFor()
-    await page
-      .getByRole('status')
-      .filter({ hasText: /^Saved$/ })
-      .waitFor()
-    const { entries } = await get<{ entries: readonly LogEntry[] }>(`${url}/api/builds/${builds[0]!.id}/edits?since=0`)
-    expect(entries.map(({ edit }) => (edit.type === 'renameItem' ? edit.mark : edit.type))).toEqual(person.kept)
+    await lookAgain(desk, person.kept)
     console.error(`${person.closings.count} closings, ${person.kept.length} edits kept, 0 missing`)
-  } finally {
-    await browser.close()
-    running?.script.kill('SIGTERM')
-    await running?.ended
-    rmSync(data, { recursive: true, force: true })
-  }
-})
+  }))

@@ -7,7 +7,7 @@ import postgres from 'postgres'
 import type { Build } from '../../src/core/build/schema'
 import type { BuildSummary, DeletedBuild, Page, PartsRead, Refusal, ShelfPack } from '../../src/core/formats/api-types'
 import { canonicalJson } from '../../src/core/formats/canonical'
-import { saveEdits } from '../../src/server/builds'
+import { saveEdits } from '../../src/server/build-edits'
 import { historyPage, stateAt } from '../../src/server/history'
 import { migrate } from '../../src/server/migrate'
 import { bench, demoBuild } from '../support/bench'
@@ -166,6 +166,21 @@ describe('limits that hold together', () => {
     const ids = Array.from({ length: 600 }, () => randomUUID())
     expect(await call('POST', '/api/parts/by-id', { ids })).toEqual({ status: 200, body: [] })
     expect((await call<Refusal>('POST', '/api/parts/by-id', { ids: ['a b'] })).body.error.place).toBe('/ids/0')
+    // Files that are only asked after, or let go of half way, leave the way free for the next one.
+    const file = `${serverUrl()}/api/parts/file?form=json`
+    for (let turn = 0; turn < 3; turn += 1) {
+      expect((await fetch(file, { method: 'HEAD' })).headers.get('content-disposition')).toContain('own parts.json')
+      const abort = new AbortController()
+      const reader = (await fetch(file, { signal: abort.signal })).body!.getReader()
+      expect((await reader.read()).done).toBe(false)
+      abort.abort()
+      await reader.closed.catch(() => undefined)
+    }
+    const next = await fetch(`${serverUrl()}/api/parts/import`, {
+      method: 'POST',
+      body: 'kind,name\nfan,Very many more\n',
+    })
+    expect(next.status).toBe(200)
     await sql`delete from parts where starts_with(name, 'Very many ')`
   })
 })

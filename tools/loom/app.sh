@@ -102,8 +102,6 @@ stop_all() {
 # A pause that a signal ends at once.
 rest() { sleep "$1" 9>&- & wait $! || true; }
 
-wait_for_server() { wait "$server"; }
-
 revive_cluster() {
   say "the store has stopped; starting it again ..."
   if with_lock "$data/lock" start_cluster; then say "the store is back."; else rest 4; fi
@@ -124,7 +122,7 @@ watch_over() { # PORT
       [ -z "${own_cluster:-}" ] || cluster_lives || revive_cluster
     done
     code=0
-    wait_for_server || code=$?
+    wait "$server" || code=$?
     server=''
     [ "$code" -ne 3 ] || die "The server cannot serve on port $1; see above."
     [ $((SECONDS - began)) -lt "$at_once_seconds" ] || tries=0

@@ -138,7 +138,6 @@ make_cluster() {
 }
 
 cluster_port() { as_owner sed -n 4p "$cluster/postmaster.pid" 2>/dev/null || true; }
-cluster_pid() { as_owner sed -n 1p "$cluster/postmaster.pid" 2>/dev/null || true; }
 
 # Environment of the caller must not leak into our connections.
 ask_cluster() { # DATABASE SQL

@@ -54,7 +54,7 @@ backup_store() {
   say "the store is in $file ($(du -h "$file" | cut -f1)). ./loom restore $file brings it back, here or elsewhere."
 }
 
-mustbe_backup() { # FILE
+must_be_backup() { # FILE
   [ -f "$1" ] && [ -r "$1" ] || die "The file $1 cannot be read; check its name and that you may read it."
   [ "$(head -c 5 "$1")" = PGDMP ] && "$(newest_pg)/pg_restore" --list "$1" >/dev/null 2>&1 ||
     die "$1 is no backup of Gentle Loom, or it was cut short. Nothing was changed."
@@ -79,7 +79,7 @@ restore_store() {
   [ -n "$file" ] || die "Use: ./loom restore FILE [--into DATABASE_URL]"
   need_postgres
   need_doctor
-  mustbe_backup "$file"
+  must_be_backup "$file"
   if [ -n "$into" ]; then restore_into "$file" "$into"; else restore_here "$file"; fi
 }
 

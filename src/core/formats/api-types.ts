@@ -26,6 +26,9 @@ export interface Page<T> {
   readonly pageCount: number
 }
 
+/** A deleted build can be put back for so many days; then it goes for good, with all that hangs on it. */
+export const DAYS_DELETED_ARE_KEPT = 30
+
 /** A build that was deleted and can still be put back, until the day it goes for good. */
 export interface DeletedBuild {
   readonly id: string

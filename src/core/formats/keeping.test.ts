@@ -1,10 +1,12 @@
 import { demoBuild } from '../../../tests/support/bench'
+import { FORMAT_VERSION } from '../build/format-name'
 import { cut } from '../units/cut'
 import { canonicalJson } from './canonical'
 import { parseJson } from './json-text'
+import { PARTS_VERSION } from './parts-file'
 import { mendDocument } from './mend-document'
 import { asBuild, isNewerBuild } from './validate'
-import { upgraded, type UpgradeStep } from './upgrade'
+import { BUILD_STEPS, PACK_STEPS, PART_STEPS, upgraded, type UpgradeStep } from './upgrade'
 
 const heron = demoBuild('tangled-heron')
 type Loose = Record<string, unknown>
@@ -50,6 +52,12 @@ describe('versions', () => {
     expect(upgraded({ version: 1, fans: 2 }, 1, steps)).toEqual(newest)
     expect(upgraded({ version: 2, motors: 2 }, 2, steps)).toEqual(newest)
     expect(upgraded(newest, 3, steps)).toBe(newest)
+  })
+
+  test('there is a step from every version to the next', () => {
+    expect(BUILD_STEPS).toHaveLength(FORMAT_VERSION - 1)
+    expect(PART_STEPS).toHaveLength(PARTS_VERSION - 1)
+    expect(PACK_STEPS).toHaveLength(PARTS_VERSION - 1)
   })
 
   test('what says no version, or a newer one, stays as it is', () => {

@@ -7,8 +7,11 @@ export type UpgradeStep = (document: Written) => Written
 /** The steps of build documents: the first leads from version 1 to 2. There is only version 1 so far. */
 export const BUILD_STEPS: readonly UpgradeStep[] = []
 
-/** The same for parts and packs: those of a shelf, of a file, and the copies inside a build. */
+/** The same for parts on a shelf and in a file of parts; a step of builds takes the copies inside a build along. */
 export const PART_STEPS: readonly UpgradeStep[] = []
+
+/** The same for packs, which stand in the same files as parts and share their version. */
+export const PACK_STEPS: readonly UpgradeStep[] = []
 
 /**
  * A document of an older version as the newest one, step by step; anything else (newer, newest, no version) as it is.

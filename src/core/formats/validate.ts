@@ -10,7 +10,7 @@ import { PARTS_FORMAT, PARTS_VERSION, type PartsFile } from './parts-file'
 import type { IdList, NameState, NewBuild, PackSave, PartSave } from './request-schema'
 import { LIMITS } from './schema-kit'
 import { cut } from '../units/cut'
-import { BUILD_STEPS, PART_STEPS, upgraded } from './upgrade'
+import { BUILD_STEPS, PACK_STEPS, PART_STEPS, upgraded } from './upgrade'
 import * as validators from './generated/validators'
 import type { ShapeError } from './generated/validators'
 
@@ -183,13 +183,13 @@ function withNewestParts(written: unknown): unknown {
   const version = versionOf(written)
   if (typeof version !== 'number' || version < 1 || version > PART_STEPS.length) return written
   const file = written as Readonly<Record<string, unknown>>
-  const each = (list: unknown): unknown =>
-    Array.isArray(list) ? list.map((entry: unknown) => upgraded(entry, version, PART_STEPS)) : list
+  const each = (list: unknown, steps: typeof PART_STEPS): unknown =>
+    Array.isArray(list) ? list.map((entry: unknown) => upgraded(entry, version, steps)) : list
   return {
     ...file,
     version: PARTS_VERSION,
-    parts: each(file['parts']),
-    ...('packs' in file ? { packs: each(file['packs']) } : {}),
+    parts: each(file['parts'], PART_STEPS),
+    ...('packs' in file ? { packs: each(file['packs'], PACK_STEPS) } : {}),
   }
 }
 

@@ -190,6 +190,61 @@ describe('what was left, where somebody changed the same thing meanwhile', () =>
   })
 })
 
+test('an edit that is made while the question is being put together is not lost', async () => {
+  const mine = plug('f1', 'SYS1')
+  const theirs = { ...plug('f1', 'SYS2'), id: 'edit-of-others' }
+  const server = pretendServer([logged(1, theirs)])
+  const { queue, kept } = queueWith({ revision: 0, pending: [mine] })
+  const { store, actions } = createSession({ ...apply(start(), theirs.edit).build, revision: 1 }, queue)
+  const real = globalThis.fetch
+  globalThis.fetch = ((...asked: Parameters<typeof fetch>) => {
+    if (String(asked[0]).includes('/history/state')) actions.dispatch(plug('f2', 'PUMP').edit)
+    return real(...asked)
+  }) as typeof fetch
+  await actions.resume()
+  expect(store.getState().pending).toHaveLength(2)
+  expect(kept.at(-1)?.pending).toHaveLength(2)
+  actions.resolve(new Set(['lead:f1.fan']))
+  await settled()
+  expect(threadsOf(store.getState().build).toSorted()).toEqual(['f1 SYS1', 'f2 PUMP'])
+  expect(server.log).toHaveLength(3)
+})
+
+test.each([
+  ['a server that refuses to tell the log', { log: 404, state: 200 }],
+  ['a history that does not reach back so far', { log: 200, state: 400 }],
+])('%s does not keep the page from going on', async (_what, status) => {
+  const theirs = { ...plug('f1', 'SYS2'), id: 'edit-of-others' }
+  pretendServer([logged(1, theirs)])
+  const { queue } = queueWith({ revision: 0, pending: [plug('f1', 'SYS1')] })
+  const real = globalThis.fetch
+  globalThis.fetch = ((...asked: Parameters<typeof fetch>) => {
+    const url = String(asked[0])
+    const code = url.includes('/history/state') ? status.state : url.includes('?since=0') ? status.log : 200
+    return code === 200 ? real(...asked) : Promise.resolve(new Response(null, { status: code }))
+  }) as typeof fetch
+  const { store, actions } = createSession({ ...apply(start(), theirs.edit).build, revision: 1 }, queue)
+  await actions.resume()
+  expect(store.getState().saving).not.toBe('opening')
+})
+
+test('a log that does not go on top of what the page has is left for the build as it is', async () => {
+  const first = { ...plug('f1', 'SYS2'), id: 'edit-of-others' }
+  pretendServer([logged(1, first)])
+  const { queue } = queueWith({ revision: 0, pending: [plug('f2', 'PUMP')] })
+  const real = globalThis.fetch
+  const newest = { ...apply(start(), first.edit).build, revision: 1 }
+  globalThis.fetch = ((...asked: Parameters<typeof fetch>) =>
+    String(asked[0]).endsWith('/api/builds/b')
+      ? Promise.resolve(Response.json(newest))
+      : real(...asked)) as typeof fetch
+  // The page holds the thread already, under a revision from before it.
+  const { store, actions } = createSession({ ...newest, revision: 0 }, queue)
+  await actions.resume()
+  expect(store.getState()).toMatchObject({ saving: 'saved', conflict: null })
+  expect(threadsOf(store.getState().build).toSorted()).toEqual(['f1 SYS2', 'f2 PUMP'])
+})
+
 test('an edit is “keeping” until the browser has it, then “saving” until the server has it', async () => {
   const server = pretendServer()
   let write: () => void = () => undefined

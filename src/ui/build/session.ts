@@ -301,44 +301,62 @@ export function createSession(initial: Build, queue?: EditQueue) {
     set(done === undefined ? { [from]: rest } : { [from]: rest, [to]: [...get()[to], { ...done, label: last.label }] })
   }
 
-  const read = async <T>(address: string): Promise<T | undefined> => {
-    const response = await fetch(address).catch(() => undefined)
-    return response?.ok === true ? ((await response.json()) as T) : undefined
+  const entriesSince = async (revision: number): Promise<readonly LogEntry[] | undefined> => {
+    const response = await fetch(`${url}?since=${revision}`).catch(() => undefined)
+    if (response?.ok !== true) return undefined
+    return ((await response.json()) as { readonly entries: readonly LogEntry[] }).entries
   }
-  const entriesSince = async (revision: number) =>
-    (await read<{ readonly entries: readonly LogEntry[] }>(`${url}?since=${revision}`))?.entries
 
-  /** What others did since edits were made must be known before those are put anywhere: it is asked for until it is. */
-  const forSure = async <T>(ask: () => Promise<T | undefined>): Promise<T> => {
+  /** Asks until there is an answer; undefined where the server refuses to give one, since asking again would not help. */
+  const forSure = async <T>(address: string): Promise<T | undefined> => {
     for (;;) {
-      const answer = await ask()
-      if (answer !== undefined) return answer
+      const response = await fetch(address).catch(() => undefined)
+      if (response !== undefined && response.status < 500) {
+        haveNoTrouble()
+        return response.ok ? ((await response.json()) as T) : undefined
+      }
       await haveTrouble(undefined)
     }
   }
-  /** The build as it stood when edits were made: only on that one do they show what was meant. */
-  const stateForSure = (revision: number) =>
-    forSure(() => read<Build>(`/api/builds/${initial.id}/history/state?revision=${revision}`))
 
-  /** Puts what earlier pages left on the newest build, as if they had just come back: each against what it had seen. */
+  /** What the log brings on top of what is confirmed; the build as it is, where it does not go on top of that. */
+  const newestBy = async (entries: readonly LogEntry[]): Promise<Build> => {
+    try {
+      return replay(get().confirmed, entries)
+    } catch (error) {
+      if (!(error instanceof LoomError)) throw error
+      return (await forSure<Build>(`/api/builds/${initial.id}`)) ?? get().confirmed
+    }
+  }
+
+  /**
+   * Puts what earlier pages left on the newest build, as if they had just come back: each against what it had seen. What
+   * others did since must be known before anything is put anywhere, and where they touched the same, our value is read
+   * off the build as it stood then.
+   */
   const takeUp = async (leftovers: readonly Leftover[]) => {
     const base = Math.min(...leftovers.map(({ revision }) => revision))
-    const entries = await forSure(() => entriesSince(base))
-    haveNoTrouble()
-    const known = new Set([...entries.map(({ editId }) => editId), ...get().pending.map(({ id }) => id)])
+    const log = await forSure<{ readonly entries: readonly LogEntry[] }>(`${url}?since=${base}`)
+    const entries = log?.entries ?? []
+    const theirs = await newestBy(entries)
     for (const { pending } of leftovers) for (const { id } of pending) ownIds.add(id)
-    const theirs = replay(get().confirmed, entries)
-    const made = [
+    const inLog = new Set(entries.map(({ editId }) => editId))
+    const left = leftovers.map(({ revision, pending }) => ({
+      revision,
       // An answer that was lost on its way is no loss: those edits are in the log.
-      ...leftovers.map(({ revision, pending }) => ({ revision, pending: pending.filter(({ id }) => !known.has(id)) })),
-      { revision: get().confirmed.revision, pending: get().pending },
-    ]
-    const pending = made.flatMap((page) => page.pending)
-    const slots = made.flatMap((page) => clashesOf(theirs, page.pending, foreignSlots(entries, page.revision)))
-    if (slots.length === 0) return settle(theirs, pending)
-    const { build } = rebase(await stateForSure(base), pending)
+      pending: pending.filter(({ id }) => !inLog.has(id)),
+    }))
+    // What is done here meanwhile comes after what was left, whenever it is asked for.
+    const pages = () => [...left, { revision: get().confirmed.revision, pending: get().pending }]
+    const all = () => pages().flatMap(({ pending }) => pending)
+    const slots = pages().flatMap(({ revision, pending }) =>
+      clashesOf(theirs, pending, foreignSlots(entries, revision)),
+    )
+    if (slots.length === 0) return settle(theirs, all())
+    const then = await forSure<Build>(`/api/builds/${initial.id}/history/state?revision=${base}`)
+    const mine = rebase(then ?? theirs, all()).build
     const once = [...new Map(slots.map((slot) => [slotKey(slot), slot])).values()]
-    set({ pending, build, conflict: { slots: once, theirs, mine: build, base } })
+    set({ pending: all(), build: mine, conflict: { slots: once, theirs, mine, base } })
   }
 
   const actions: SessionActions = {
@@ -352,7 +370,8 @@ export function createSession(initial: Build, queue?: EditQueue) {
       }
       hasResumed = true
       say()
-      void flush()
+      await flush()
+      await actions.sync()
     },
     dispatch: (edit) => {
       const done = perform(edit)
@@ -367,7 +386,8 @@ export function createSession(initial: Build, queue?: EditQueue) {
       if (!isBusy && revision > get().confirmed.revision) void actions.sync()
     },
     sync: async () => {
-      if (isBusy || get().conflict !== null) return
+      // What earlier pages left is held against the log first.
+      if (isBusy || !hasResumed || get().conflict !== null) return
       const entries = await entriesSince(get().confirmed.revision)
       if (entries !== undefined && entries.length > 0 && !isBusy) await accept(entries)
     },

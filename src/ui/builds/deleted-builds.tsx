@@ -4,7 +4,7 @@ import { format } from 'date-fns'
 import { ArchiveRestore, Trash2 } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
-import type { DeletedBuild } from '@/core/formats/api-types'
+import { DAYS_DELETED_ARE_KEPT, type DeletedBuild } from '@/core/formats/api-types'
 import { ask } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
@@ -93,7 +93,7 @@ export function DeletedBuilds({ onClose }: { readonly onClose: () => void }) {
     <Dialog
       isOpen
       title="Deleted builds"
-      description="A deleted build stays here for 30 days; then it goes for good, with its history."
+      description={`A deleted build stays here for ${DAYS_DELETED_ARE_KEPT} days; then it goes for good, with its history.`}
       onClose={onClose}
     >
       {builds === 'loading' && <p className="text-faded">Looking …</p>}

@@ -3,7 +3,7 @@
 import { Download, Trash2, Wrench } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import type { Damage } from '@/core/formats/api-types'
+import { DAYS_DELETED_ARE_KEPT, type Damage } from '@/core/formats/api-types'
 import { countOf } from '@/core/wording/text'
 import { ask } from '@/ui/shared/api'
 import { Button, buttonClass } from '@/ui/shared/button'
@@ -75,7 +75,7 @@ export function RepairPage({ damage: { id, name, isNewer, fault, removals } }: {
           </Link>
         </div>
         <p className="text-[13px] text-faded">
-          Set aside, it lies with the deleted builds for 30 days and can be put back from there.
+          Set aside, it lies with the deleted builds for {DAYS_DELETED_ARE_KEPT} days and can be put back from there.
         </p>
       </main>
     </div>

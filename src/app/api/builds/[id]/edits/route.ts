@@ -1,6 +1,6 @@
 import { LoomError } from '@/core/errors'
 import { asSave } from '@/core/formats/validate'
-import { editsSince, saveEdits } from '@/server/builds'
+import { editsSince, saveEdits } from '@/server/build-edits'
 import { db } from '@/server/db'
 import { answer, numberAsked, readJson } from '@/server/http'
 

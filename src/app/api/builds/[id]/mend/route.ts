@@ -1,4 +1,4 @@
-import { mendBuild } from '@/server/builds'
+import { mendBuild } from '@/server/build-damage'
 import { db } from '@/server/db'
 import { answer } from '@/server/http'
 
