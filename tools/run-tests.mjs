@@ -17,6 +17,9 @@ const CHECKS = [
 ]
 const PROJECTS = ['unit', 'server', 'browser', 'crash']
 
+/** Far beyond what any project takes: whatever hangs is told as failed, and the others still have their turn. */
+const PROJECT_LIMIT_MS = 25 * 60_000 * Number(process.env.LOOM_TIMES ?? 1)
+
 const wanted = process.argv.slice(2)
 const isWanted = (name) => wanted.length === 0 || wanted.includes(name)
 const bin = (name) => join('node_modules', '.bin', name)
@@ -39,10 +42,11 @@ for (const project of PROJECTS.filter((name) => isWanted(name) || filesOf(name).
   const report = join(folder, `${project}.json`)
   const { status } = spawnSync(
     bin('jest'),
-    ['--selectProjects', project, '--runInBand', '--json', `--outputFile=${report}`, '--silent=false', ...files],
-    {
-      stdio: ['ignore', 'ignore', 'inherit'],
-    },
+    [
+      ...['--selectProjects', project, '--runInBand', '--forceExit', '--silent=false'],
+      ...['--json', `--outputFile=${report}`, ...files],
+    ],
+    { stdio: ['ignore', 'ignore', 'inherit'], timeout: PROJECT_LIMIT_MS, killSignal: 'SIGKILL' },
   )
   try {
     const { numPassedTests, numFailedTests, numPendingTests, numRuntimeErrorTestSuites } = JSON.parse(

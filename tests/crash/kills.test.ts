@@ -11,9 +11,9 @@ import { canonicalJson } from '../../src/core/formats/canonical'
 import { CHROMIUM_ARGS } from '../browser/chromium'
 import { bench } from '../support/bench'
 import { TIMES } from '../support/runs'
-import { childrenOf, databasePid, freePort, isRoot, parent, pause, start, type Running } from './running'
+import { childrenOf, databasePid, freePort, isRoot, kill, parent, pause, start, type Running } from './running'
 
-jest.setTimeout(3_600_000)
+jest.setTimeout(600_000 * TIMES)
 
 const KILLS = 8 * TIMES
 const WRITERS = 5
@@ -23,8 +23,14 @@ const chance = () => (seed = (seed * 48271) % 2147483647) / 2147483647
 
 const get = async <T>(url: string): Promise<T> => (await (await fetch(url)).json()) as T
 
-/** The script has other children too, such as the pause between two looks. */
-const isServer = (pid: number) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('serve.mjs')
+/** The script has other children too, such as the pause between two looks, which may be over by now. */
+function isServer(pid: number): boolean {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('serve.mjs')
+  } catch {
+    return false
+  }
+}
 
 async function importBuild(url: string, build: Build): Promise<Build> {
   const made = await fetch(`${url}/api/builds/import`, { method: 'POST', body: JSON.stringify(build) })
@@ -99,6 +105,8 @@ function visitor(context: BrowserContext, url: string, { id }: Build, isOver: (c
 }
 
 interface Desk {
+  /** Whether the work is over, well or not: who writes or visits stops then. */
+  isOver: boolean
   readonly url: string
   readonly script: ChildProcess
   readonly data: string
@@ -113,14 +121,17 @@ async function atDesk(work: (desk: Desk) => Promise<void>): Promise<void> {
   const data = mkdtempSync(join(parent, 'kills-'))
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
   let running: Running | undefined
+  let desk: Desk | undefined
   try {
     running = await start(data, await freePort())
     const { url, script } = running
     const builds: Build[] = []
     for (let index = 0; index <= WRITERS; index += 1)
       builds.push(await importBuild(url, bench(['M1: board-middle', 'F1: fan-140'])))
-    await work({ url, script, data, builds, context: await browser.newContext() })
+    desk = { isOver: false, url, script, data, builds, context: await browser.newContext() }
+    await work(desk)
   } finally {
+    if (desk !== undefined) desk.isOver = true
     await browser.close()
     running?.script.kill('SIGTERM')
     await running?.ended
@@ -147,15 +158,14 @@ async function lookAgain({ context, url, builds }: Desk, kept: readonly string[]
 test('server, database or both are killed again and again under five writers and a real page: nothing is lost or twice', () =>
   atDesk(async (desk) => {
     const { url, script, data, context, builds } = desk
-    let isOver = false
-    const writers = builds.slice(1).map((build) => writer(url, build, () => isOver))
-    const person = visitor(context, url, builds[0]!, () => isOver)
+    const writers = builds.slice(1).map((build) => writer(url, build, () => desk.isOver))
+    const person = visitor(context, url, builds[0]!, () => desk.isOver)
     let longestMs = 0
-    for (let kill = 0; kill < KILLS; kill += 1) {
+    for (let round = 0; round < KILLS; round += 1) {
       await pause(500 + chance() * 3000)
       const server = childrenOf(script.pid!).filter(isServer)
-      const victims = [...(kill % 3 === 1 ? [] : server), ...(kill % 3 === 0 ? [] : [databasePid(data)])]
-      for (const pid of victims) process.kill(pid, 'SIGKILL')
+      const victims = [...(round % 3 === 1 ? [] : server), ...(round % 3 === 0 ? [] : [databasePid(data)])]
+      victims.forEach(kill)
       const diedAt = Date.now()
       const isBack = async () =>
         (await fetch(`${url}/api/builds/${builds[1]!.id}`).catch(() => undefined))?.status === 200
@@ -164,7 +174,7 @@ test('server, database or both are killed again and again under five writers and
       longestMs = Math.max(longestMs, Date.now() - diedAt)
     }
     await pause(1000)
-    isOver = true
+    desk.isOver = true
     await Promise.all([...writers.map(({ done }) => done), person.done])
     await lookAgain(desk, person.kept)
     for (const [index, build] of builds.entries()) {
@@ -189,12 +199,11 @@ test('server, database or both are killed again and again under five writers and
 test('tabs are closed right after an edit while others write: every edit that was not “Keeping” any more is there', () =>
   atDesk(async (desk) => {
     const { url, context, builds } = desk
-    let isOver = false
-    const writers = builds.slice(1).map((build) => writer(url, build, () => isOver))
+    const writers = builds.slice(1).map((build) => writer(url, build, () => desk.isOver))
     const wanted = 8 * TIMES
-    const person = visitor(context, url, builds[0]!, (closingCount) => closingCount >= wanted)
+    const person = visitor(context, url, builds[0]!, (closingCount) => desk.isOver || closingCount >= wanted)
     await person.done
-    isOver = true
+    desk.isOver = true
     await Promise.all(writers.map(({ done }) => done))
     await lookAgain(desk, person.kept)
     console.error(`${person.closings.count} closings, ${person.kept.length} edits kept, 0 missing`)

@@ -57,3 +57,12 @@ export const childrenOf = (pid: number): number[] => {
 }
 export const databasePid = (data: string) =>
   Number(readFileSync(join(data, 'pg/postmaster.pid'), 'utf8').split('\n')[0])
+
+/** One that died by itself in the meantime is as dead as wished. */
+export function kill(pid: number): void {
+  try {
+    process.kill(pid, 'SIGKILL')
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'ESRCH') throw error
+  }
+}
