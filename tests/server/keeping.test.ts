@@ -286,7 +286,7 @@ describe('a store that is slow', () => {
     expect((await save(id, 0, headroom(10))).status).toBe(200)
   })
 
-  test('whoever asks after the health has an answer within a second, whatever holds the store up', async () => {
+  test('whoever asks after the health has an answer before the store has come free', async () => {
     const { id } = await two()
     const release = await holdUp(id)
     // More saves than the server has connections, all waiting for the lock.
@@ -296,12 +296,10 @@ describe('a store that is slow', () => {
         'count'
       ] as number
     while ((await waiting()) < 8) await new Promise((resolve) => setTimeout(resolve, 20))
-    const begun = performance.now()
-    const { status, body } = await call<{ ready: boolean }>('GET', '/api/health')
-    const tookMs = performance.now() - begun
+    const health = call<{ ready: boolean }>('GET', '/api/health')
+    const first = await Promise.race([health, ...saves.map((saved) => saved.then(() => 'a save'))])
     await release()
-    expect({ status, ready: body.ready }).toEqual({ status: 503, ready: false })
-    expect(tookMs).toBeLessThan(1000)
+    expect(first).toMatchObject({ status: 503, body: { ready: false } })
     await Promise.all(saves)
     expect((await call('GET', '/api/health')).status).toBe(200)
   })
