@@ -45,6 +45,14 @@ module.exports = {
       to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
     },
     {
+      name: 'no-circles-of-folders',
+      severity: 'error',
+      comment: 'Types count too: whoever knows a type of a folder stands above it.',
+      scope: 'folder',
+      from: { path: '^src/core' },
+      to: { circular: true },
+    },
+    {
       name: 'no-orphans',
       severity: 'error',
       comment: 'Physics is a library of formulas: one may be ready, and tested, before its screen is.',
@@ -56,6 +64,7 @@ module.exports = {
     tsConfig: { fileName: 'tsconfig.json' },
     tsPreCompilationDeps: true,
     doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.test\\.ts$' },
     enhancedResolveOptions: {
       exportsFields: ['exports'],
       conditionNames: ['import', 'require', 'node', 'default', 'types'],

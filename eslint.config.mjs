@@ -81,7 +81,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['src/core/harness/**/*.ts', 'src/core/rules/**/*.ts'],
+    files: ['src/core/{structure,operate,ask}/**/*.ts', 'src/core/rules/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: { 'no-restricted-syntax': ['error', comparesLimits, makesErrors, asksKind] },
   },

@@ -25,6 +25,7 @@ const config = {
       testMatch: [
         '<rootDir>/src/**/*.test.ts',
         '<rootDir>/tests/copper/**/*.test.ts',
+        '<rootDir>/tests/docs/**/*.test.ts',
         '<rootDir>/tests/figures/**/*.test.ts',
         '<rootDir>/tests/gadgets/**/*.test.ts',
         '<rootDir>/tests/rules/**/*.test.ts',

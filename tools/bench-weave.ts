@@ -3,7 +3,7 @@
  * to proof of money and number of things, with the gap where it is open, beside GLPK (Debian: glpk-utils) on the same
  * model, goal by goal, in the same run.
  */
-import { derive } from '../src/core/harness/derive'
+import { derive } from '../src/core/operate/harness'
 import { greedyPlan } from '../src/core/weave/greedy'
 import type { GoalKey, Row } from '../src/core/weave/model'
 import { problemOf } from '../src/core/weave/read-problem'

@@ -10,8 +10,8 @@ import { buildSync } from 'esbuild'
 import { SaveSchema } from '../src/core/build/edit-schema'
 import { BuildSchema } from '../src/core/build/schema'
 import { PartsFileSchema } from '../src/core/formats/parts-file'
-import { ExplainSchema, FiguresSchema } from '../src/core/formats/figures-schema'
-import { ReportSchema } from '../src/core/formats/report-schema'
+import { ExplainSchema, FiguresSchema } from '../src/core/export/figures-schema'
+import { ReportSchema } from '../src/core/export/report-schema'
 import {
   IdListSchema,
   NameStateSchema,
@@ -19,12 +19,12 @@ import {
   PackSaveSchema,
   PartSaveSchema,
 } from '../src/core/formats/request-schema'
-import { derive } from '../src/core/harness/derive'
+import { derive } from '../src/core/operate/harness'
 import { THING_WORDS } from '../src/core/parts/line/draft'
 import { PartSchema } from '../src/core/parts/schema'
 import { check } from '../src/core/rules/check'
 import { RULES } from '../src/core/rules/index'
-import { GROUPS } from '../src/core/rules/rule'
+import { GROUPS } from '../src/core/rules/engine/rule'
 import { findingText } from '../src/core/wording/text'
 import { TYPED_LINES } from '../tests/lines/lines'
 import { allCases } from '../tests/rules'

@@ -3,15 +3,15 @@ import { parseArgs, type ParseArgsConfig } from 'node:util'
 import { LoomError } from '../core/errors'
 import { canonicalJson } from '../core/formats/canonical'
 import { tooLarge } from '../core/formats/json-text'
-import { explanationOf, figuresOf } from '../core/formats/figures'
-import { reportOf } from '../core/formats/report'
-import type { Report } from '../core/formats/report-schema'
-import { LIMITS } from '../core/formats/schema-kit'
+import { explanationOf, figuresOf } from '../core/export/figures'
+import { reportOf } from '../core/export/report'
+import type { Report } from '../core/export/report-schema'
+import { LIMITS } from '../core/schema/schema-kit'
 import { readBuild, readPartsFile } from '../core/formats/validate'
 import { dotGraph } from '../core/export/dot'
 import { spiceNetlist } from '../core/export/spice'
-import type { PortRef } from '../core/formats/schema-kit'
-import { derive, type Harness } from '../core/harness/derive'
+import type { PortRef } from '../core/schema/schema-kit'
+import { derive, type Harness } from '../core/operate/harness'
 import type { Glow } from '../core/physics/led'
 import { leadListCsv } from '../core/sheet/csv'
 import { TEMPLATE_PIECES } from '../core/templates/pieces'
@@ -159,7 +159,7 @@ function explain(args: readonly string[]): number {
     },
   })
   const glow = { ...colourNamed(String(values.colour)), brightness: brightnessNamed(String(values.brightness)) }
-  const harness = derive(readBuild(readFile(words[0]!)), glow)
+  const harness = derive(readBuild(readFile(words[0]!)), { glow })
   const at = portNamed(harness, words[1]!)
   if (values.json === true) process.stdout.write(canonicalJson(explanationOf(harness, at)))
   else for (const line of explainLines(harness, at)) console.log(line)

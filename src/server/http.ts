@@ -1,7 +1,7 @@
 import type { Refusal } from '../core/formats/api-types'
 import { LoomError, type LoomErrorCode } from '../core/errors'
 import { parseJson, tooLarge } from '../core/formats/json-text'
-import { LIMITS } from '../core/formats/schema-kit'
+import { LIMITS } from '../core/schema/schema-kit'
 
 const STATUS: Readonly<Record<LoomErrorCode, number>> = {
   FILE_TOO_LARGE: 413,

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from 'playwright-core'
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { makeController } from '../../src/core/parts/make'
 import { check } from '../../src/core/rules/check'
 import { bench, demoBuild } from '../support/bench'

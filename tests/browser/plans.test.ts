@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core'
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { check } from '../../src/core/rules/check'
 import { demoBuild } from '../support/bench'
 import { getBuild, newBuild } from '../support/server'

@@ -1,6 +1,6 @@
 import { circuitsOf, nodeName, spiceNetlist } from '../../src/core/export/spice'
-import { derive } from '../../src/core/harness/derive'
-import { voltsAt } from '../../src/core/harness/electric'
+import { derive } from '../../src/core/operate/harness'
+import { voltsAt } from '../../src/core/operate/electric'
 import {
   figureOf,
   makeBoard,

@@ -1,7 +1,7 @@
 import type { Build } from '../../src/core/build/schema'
-import { explanationOf, figuresOf } from '../../src/core/formats/figures'
+import { explanationOf, figuresOf } from '../../src/core/export/figures'
 import { validateExplanation, validateFigures } from '../../src/core/formats/generated/validators'
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { demoBuilds } from '../../tools/demo/builds'
 import { Recount } from './recount'
 

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs'
 import { bench } from '../support/bench'
 import { readPartsFile } from '../../src/core/formats/validate'
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { check } from '../../src/core/rules/check'
-import type { Severity } from '../../src/core/rules/rule'
+import type { Severity } from '../../src/core/rules/engine/rule'
 import { findingText } from '../../src/core/wording/text'
 
 /** Odd gadgets as data alone: no line of the program knows any of them. */

@@ -1,8 +1,8 @@
-import { derive } from '../../src/core/harness/derive'
-import { acceptanceOf } from '../../src/core/rules/accepted'
+import { derive } from '../../src/core/operate/harness'
+import { acceptanceOf } from '../../src/core/rules/engine/accepted'
 import { check, messageOf, ruleOf } from '../../src/core/rules/check'
 import { RULES } from '../../src/core/rules/index'
-import type { Finding } from '../../src/core/rules/rule'
+import type { Finding } from '../../src/core/rules/engine/rule'
 import { allCases, type Case } from './index'
 
 interface Taken {

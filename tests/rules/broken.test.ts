@@ -1,4 +1,4 @@
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { check, mendsFor, throwOnBrokenRules } from '../../src/core/rules/check'
 import { RULES } from '../../src/core/rules/index'
 import { findingText } from '../../src/core/wording/text'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { apply } from '../../src/core/build/apply'
 import type { Build } from '../../src/core/build/schema'
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { check, mendsFor } from '../../src/core/rules/check'
 import { mendPlanOf } from '../../src/core/rules/mend-all'
 import { demoBuild } from '../support/bench'

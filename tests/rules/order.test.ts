@@ -1,7 +1,7 @@
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { makeBoard, makeFan } from '../../src/core/parts/make'
 import { check } from '../../src/core/rules/check'
-import { CONSEQUENCES } from '../../src/core/rules/rule'
+import { CONSEQUENCES } from '../../src/core/rules/engine/rule'
 import { bench, demoBuild } from '../support/bench'
 
 const kinds = (build: Parameters<typeof derive>[0]) =>

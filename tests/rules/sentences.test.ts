@@ -1,6 +1,6 @@
 import { BROKEN_RULE_TEXT } from '../../src/core/rules/check'
 import { RULES } from '../../src/core/rules/index'
-import { MEND_TEXTS, FIGURE_UNITS } from '../../src/core/rules/rule'
+import { MEND_TEXTS, FIGURE_UNITS } from '../../src/core/rules/engine/rule'
 import { fill } from '../../src/core/wording/text'
 
 /** Lists that never hold one thing alone. */

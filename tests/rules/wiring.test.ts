@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { apply } from '../../src/core/build/apply'
 import type { Build } from '../../src/core/build/schema'
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { check } from '../../src/core/rules/check'
 import { exceeds } from '../../src/core/units/compare'
 import { demoBuilds } from '../../tools/demo/builds'

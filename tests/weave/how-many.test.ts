@@ -1,6 +1,6 @@
 import { performance } from 'node:perf_hooks'
 import type { Build } from '../../src/core/build/schema'
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { howManyMore } from '../../src/core/weave/how-many'
 import { machinesOf } from '../../src/core/weave/machine'
 import { neededLoose } from '../../src/core/weave/plan'

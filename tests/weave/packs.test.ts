@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks'
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { apply } from '../../src/core/build/apply'
 import { contentsOf, type Offer, type PackOffer } from '../../src/core/weave/problem'
 import { propose } from '../../src/core/weave/proposals'

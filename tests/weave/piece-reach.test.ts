@@ -1,6 +1,6 @@
 import { apply } from '../../src/core/build/apply'
 import type { Build, Item } from '../../src/core/build/schema'
-import { derive } from '../../src/core/harness/derive'
+import { derive } from '../../src/core/operate/harness'
 import { check } from '../../src/core/rules/check'
 import type { LeadClass, Use } from '../../src/core/weave/problem'
 import { problemOf } from '../../src/core/weave/read-problem'

@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks'
-import { derive, type Harness } from '../../src/core/harness/derive'
+import { derive, type Harness } from '../../src/core/operate/harness'
 import { judge } from '../../src/core/weave/plan-edits'
 import { planOf } from '../../src/core/weave/plan'
 import type { SingleOffer } from '../../src/core/weave/problem'

@@ -1,4 +1,4 @@
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from '../schema/schema-kit'
 import type { About, Attached, Choice, ChoiceList, Mind } from './edit-schema'
 import { caseOf, mindKey } from './refs'
 import type { Build } from './schema'

@@ -1,4 +1,4 @@
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from '../schema/schema-kit'
 import type { About, Choice, ChoiceList, SingleEdit } from './edit-schema'
 import type { Air, DeclaredModel, Place } from './schema'
 import type { SCHOOLS } from './schools'

@@ -12,7 +12,7 @@ import {
   tagged,
   ThreadId,
   type ModelOf,
-} from '../formats/schema-kit'
+} from '../schema/schema-kit'
 import { PartSchema } from '../parts/schema'
 import {
   AcceptedSchema,

@@ -1,15 +1,20 @@
-import { LIMITS } from '../formats/schema-kit'
-import type { LogEntry } from '../formats/api-types'
+import { LIMITS } from '../schema/schema-kit'
 import { apply, stepsOf } from './apply'
-import { describeEdit } from './describe'
 import type { Edit, SingleEdit } from './edit-schema'
 import type { Build } from './schema'
+
+/** One saved edit as it stands in the log. */
+export interface LogEntry {
+  readonly revision: number
+  readonly editId: string
+  readonly edit: Edit
+  /** What the edit touched, as keys: an edit made before this one that touches the same is a conflict. */
+  readonly slots: readonly string[]
+}
 
 /** One step of a build's history, and the build as it then stood. */
 export interface HistoryStep {
   readonly revision: number
-  /** What the edit did, in a few words; undefined for the beginning. */
-  readonly label: string | undefined
   readonly build: Build
   /** The edit that takes this step back. */
   readonly inverse: Edit | undefined
@@ -17,11 +22,11 @@ export interface HistoryStep {
 
 /** Every step from the beginning of the log on, the oldest first: the beginning itself, then one for each edit. */
 export function historyOf(initial: Build, entries: readonly LogEntry[]): readonly HistoryStep[] {
-  const steps: HistoryStep[] = [{ revision: initial.revision, label: undefined, build: initial, inverse: undefined }]
+  const steps: HistoryStep[] = [{ revision: initial.revision, build: initial, inverse: undefined }]
   for (const { edit, revision } of entries) {
     const before = steps.at(-1)!.build
     const { build, inverse } = apply(before, edit)
-    steps.push({ revision, label: describeEdit(edit, before), build: { ...build, revision }, inverse })
+    steps.push({ revision, build: { ...build, revision }, inverse })
   }
   return steps
 }

@@ -1,4 +1,4 @@
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from '../schema/schema-kit'
 import type { Part, Relation } from '../parts/schema'
 import { RAIL_VOLTS } from '../physics/amps'
 import { repeated, type Fault } from './fault'

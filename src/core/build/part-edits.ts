@@ -1,4 +1,4 @@
-import type { Figure } from '../formats/schema-kit'
+import type { Figure } from '../schema/schema-kit'
 import type { Part } from '../parts/schema'
 import type { EditOf } from './edit-schema'
 import { partOf } from './refs'

@@ -1,4 +1,4 @@
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from '../schema/schema-kit'
 import type { Edit, SingleEdit } from './edit-schema'
 import { freshThreadId, sameRef } from './refs'
 import type { Build, Thread } from './schema'

@@ -1,5 +1,5 @@
 import { LoomError } from '../errors'
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from '../schema/schema-kit'
 import type { Part, Port } from '../parts/schema'
 import type { Mind } from './edit-schema'
 import type { Build, Item, Place } from './schema'

@@ -1,7 +1,7 @@
 import { demoBuild } from '../../../tests/support/bench'
 import { canonicalJson } from '../formats/canonical'
 import { asBuild } from '../formats/validate'
-import { derive } from '../harness/derive'
+import { derive } from '../operate/harness'
 import { TEMPLATE_PIECES } from '../templates/pieces'
 import { apply } from './apply'
 import type { Edit } from './edit-schema'

@@ -1,4 +1,4 @@
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from '../schema/schema-kit'
 import { fitOf } from '../parts/mating'
 import type { Part, Port } from '../parts/schema'
 import type { Edit, SingleEdit } from './edit-schema'

@@ -12,7 +12,7 @@ import {
   strict,
   ThreadId,
   type ModelOf,
-} from '../formats/schema-kit'
+} from '../schema/schema-kit'
 import { HEADER_MODES } from './modes'
 import { FIXINGS } from '../parts/kinds'
 import { PartSchema, PriceSchema } from '../parts/schema'

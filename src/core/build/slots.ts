@@ -1,5 +1,5 @@
 import { LoomError } from '../errors'
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from '../schema/schema-kit'
 import { stepsOf, apply } from './apply'
 import { aboutOf, choiceAbout } from './attached'
 import type { About, ChoiceList, Edit, Mind, SingleEdit } from './edit-schema'

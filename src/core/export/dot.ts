@@ -1,4 +1,4 @@
-import type { Harness } from '../harness/derive'
+import type { Harness } from '../operate/harness'
 
 const quoted = (text: string) => `"${text.replaceAll('\\', '\\\\').replaceAll('"', '\\"').replaceAll('\n', ' ')}"`
 

@@ -1,9 +1,8 @@
-import type { Harness } from '../harness/derive'
-import { circuitOf, type Circuit } from '../harness/electric'
-import { givesRail } from '../harness/supplies'
-import type { Net } from '../harness/nets'
+import type { Harness } from '../operate/harness'
+import { type Circuit } from '../operate/electric'
+import { givesRail } from '../structure/power/supplies'
+import type { Net } from '../structure/wiring/nets'
 import { RAILS } from '../parts/connectors'
-import { RAIL_VOLTS } from '../physics/amps'
 import { LEAST_OHMS } from '../physics/network'
 
 /** Every circuit of the build, each once, in the order of its first source. */
@@ -15,7 +14,7 @@ export function circuitsOf(harness: Harness): readonly Circuit[] {
       const net = harness.nets(placed.ref, rail)
       if (net === undefined || seen.has(net)) return []
       seen.add(net)
-      const circuit = circuitOf(harness, placed.ref, rail)
+      const circuit = harness.circuit(placed.ref, rail)
       return circuit === undefined ? [] : [circuit]
     })
   })
@@ -29,7 +28,7 @@ const commentOf = (text: string) => text.replaceAll(/[^\x20-\x7e]/g, '?')
 
 function linesOf(circuit: Circuit, index: number): readonly string[] {
   const name = (node: number) => nodeName(index, node)
-  const volts = RAIL_VOLTS[circuit.rail]
+  const { volts } = circuit
   return [
     `* circuit ${index}: ${circuit.rail}, ${circuit.sources.length} source(s), ${circuit.taps.length} tap(s)`,
     ...circuit.nodeNames().map((text, node) => `* ${name(node)} = ${commentOf(text)}`),
@@ -48,7 +47,7 @@ function linesOf(circuit: Circuit, index: number): readonly string[] {
   ]
 }
 
-/** The electrical network of the build as a SPICE netlist: an operating point of every circuit, at nominal volts. */
+/** The electrical network of the build as a SPICE netlist: an operating point of every circuit. */
 export function spiceNetlist(harness: Harness): string {
   const circuits = circuitsOf(harness)
   return [

@@ -1,3 +1,4 @@
+import type { LogEntry } from '../build/history'
 import type { Edit } from '../build/edit-schema'
 import type { Slot } from '../build/slots'
 import type { Pack } from '../build/schema'
@@ -85,15 +86,6 @@ export interface PartsRead {
 export interface RowsRefused {
   readonly faults: readonly CsvFault[]
   readonly faultCount: number
-}
-
-/** One saved edit as it stands in the log. */
-export interface LogEntry {
-  readonly revision: number
-  readonly editId: string
-  readonly edit: Edit
-  /** What the edit touched, as keys: an edit made before this one that touches the same is a conflict. */
-  readonly slots: readonly string[]
 }
 
 interface Saved {

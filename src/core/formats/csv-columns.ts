@@ -1,7 +1,7 @@
 import { THING_WORDS, type Draft, type Slot } from '../parts/line/draft'
 import { rangeFault, type RANGES } from '../parts/line/ranges'
 import { THINGS, type Thing } from '../parts/line/words'
-import { LIMITS, ORIGINS, type Origin } from './schema-kit'
+import { LIMITS, ORIGINS, type Origin } from '../schema/schema-kit'
 
 type NumberSlot = {
   [S in Slot]-?: NonNullable<Draft[S]> extends number ? S : never

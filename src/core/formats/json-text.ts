@@ -1,7 +1,7 @@
 import { parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser'
 import { LoomError } from '../errors'
 import { cut } from '../units/cut'
-import { LIMITS } from './schema-kit'
+import { LIMITS } from '../schema/schema-kit'
 
 function placeOf(text: string, offset: number): string {
   const before = text.slice(0, offset)

@@ -19,7 +19,7 @@ import {
   readCell,
   type Row,
 } from './csv-columns'
-import type { Origin } from './schema-kit'
+import type { Origin } from '../schema/schema-kit'
 
 /** One cell that cannot be right, by the line of the file and its column. */
 export interface CsvFault {

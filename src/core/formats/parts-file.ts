@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { PackSchema } from '../build/schema'
 import { PartSchema } from '../parts/schema'
-import { listOf, strict, type ModelOf } from './schema-kit'
+import { listOf, strict, type ModelOf } from '../schema/schema-kit'
 
 export const PARTS_FORMAT = 'gentle-loom-parts'
 export const PARTS_VERSION = 1

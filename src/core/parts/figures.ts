@@ -1,4 +1,4 @@
-import type { Figure } from '../formats/schema-kit'
+import type { Figure } from '../schema/schema-kit'
 import type { Part, Relation } from './schema'
 
 /** A figure of a part that a person reads off a label or a manual. */

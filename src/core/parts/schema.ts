@@ -12,7 +12,7 @@ import {
   strict,
   tagged,
   type ModelOf,
-} from '../formats/schema-kit'
+} from '../schema/schema-kit'
 import { ENDS, FAMILIES, RAILS, WIRES } from './connectors'
 import { FIXINGS, KINDS } from './kinds'
 

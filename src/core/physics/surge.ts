@@ -24,7 +24,11 @@ export function estimatedStartAmps(ratedAmps: number): number {
  * Amps of one motor `timeMs` after power-on: nothing before its turn, then its start current, then running. At the very end
  * of a full start it still counts as starting, unless what comes just after is asked for.
  */
-function ampsAt({ startAmps, startMs, runningAmps, delayMs, shape }: Start, timeMs: number, isAfter: boolean): number {
+export function startAmpsAt(
+  { startAmps, startMs, runningAmps, delayMs, shape }: Start,
+  timeMs: number,
+  isAfter: boolean,
+): number {
   const sinceMs = timeMs - delayMs
   if (sinceMs < 0 || (sinceMs === 0 && !isAfter && delayMs > 0)) return 0
   if (startMs <= 0 || sinceMs > startMs || (sinceMs === startMs && isAfter)) return runningAmps
@@ -40,7 +44,7 @@ export function surge(starts: readonly Start[]): {
     (a, b) => a - b,
   )
   const ampsOf = (timeMs: number, isAfter: boolean) =>
-    starts.reduce((total, start) => total + ampsAt(start, timeMs, isAfter), 0)
+    starts.reduce((total, start) => total + startAmpsAt(start, timeMs, isAfter), 0)
   const points = times.flatMap((timeMs) => [false, true].map((isAfter) => ({ timeMs, amps: ampsOf(timeMs, isAfter) })))
   return { points, peakAmps: points.reduce((peak, { amps }) => Math.max(peak, amps), 0) }
 }

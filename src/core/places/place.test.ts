@@ -1,7 +1,7 @@
 import { bench } from '../../../tests/support/bench'
 import { apply } from '../build/apply'
 import { placeEdit } from '../build/choose'
-import { describeEdit } from '../build/describe'
+import { describeEdit } from '../wording/edit-text'
 import type { Build, Place } from '../build/schema'
 import { canonicalJson } from '../formats/canonical'
 import { asBuild } from '../formats/validate'

@@ -1,10 +1,10 @@
 import { plugEdit } from '../build/plug'
-import type { PortRef } from '../formats/schema-kit'
-import { candidatesFor, VERDICTS, type Candidate, type Verdict } from '../harness/candidates'
-import type { Harness } from '../harness/derive'
+import type { PortRef } from '../schema/schema-kit'
+import { candidatesFor, VERDICTS, type Candidate, type Verdict } from '../ask/candidates'
+import type { Harness } from '../operate/harness'
 import { messageOf, ruleOf, verdictsOf } from './check'
 import { previewOf } from './preview'
-import type { Finding } from './rule'
+import type { Finding } from './engine/rule'
 
 /** A candidate, judged by all rules as the build would be with the lead plugged there. */
 export interface Answer extends Candidate {

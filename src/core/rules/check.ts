@@ -1,8 +1,8 @@
 import { portKey } from '../build/refs'
 import { apply } from '../build/apply'
-import { derive, type Harness } from '../harness/derive'
+import { derive, type Harness } from '../operate/harness'
 import { compareText, inOrder } from '../units/compare'
-import { isAccepted } from './accepted'
+import { isAccepted } from './engine/accepted'
 import { RULES } from './index'
 import {
   CONSEQUENCES,
@@ -13,7 +13,7 @@ import {
   type Message,
   type Outcome,
   type Severity,
-} from './rule'
+} from './engine/rule'
 
 /** The judgement of a build: what was found, and how many subjects had each outcome. */
 export interface Verdicts {

@@ -3,9 +3,9 @@ import type { Edit } from '../build/edit-schema'
 import { mindKey } from '../build/refs'
 import type { Build } from '../build/schema'
 import { LoomError } from '../errors'
-import { derive, type Harness } from '../harness/derive'
+import { derive, type Harness } from '../operate/harness'
 import { check, goesOnIn, mendsFor, verdictsOf } from './check'
-import type { Finding, Mend } from './rule'
+import type { Finding, Mend } from './engine/rule'
 
 /** One repair of many: the edit with its sentence, and the stops that go with it. */
 export interface Repair {

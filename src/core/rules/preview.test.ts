@@ -1,6 +1,6 @@
 import { demoBuild } from '../../../tests/support/bench'
 import { canonicalJson } from '../formats/canonical'
-import { derive } from '../harness/derive'
+import { derive } from '../operate/harness'
 import { plugEdit } from '../build/plug'
 import { previewOf } from './preview'
 import { check, mendsFor } from './check'

@@ -1,10 +1,10 @@
 import { apply } from '../build/apply'
 import type { Edit } from '../build/edit-schema'
-import type { Budget } from '../harness/budgets'
-import { derive, type Harness } from '../harness/derive'
+import type { Budget } from '../operate/budgets'
+import { derive, type Harness } from '../operate/harness'
 import { exceeds } from '../units/compare'
 import { check, goesOnIn, isCoveredBy, type Verdicts } from './check'
-import type { Finding } from './rule'
+import type { Finding } from './engine/rule'
 
 /** What an edit would change, worked out on a copy: nothing of it is kept. */
 export interface Preview {

@@ -1,6 +1,6 @@
 import { allCases } from '../../../tests/rules'
 import type { Build } from '../build/schema'
-import { derive } from '../harness/derive'
+import { derive } from '../operate/harness'
 import { RULES } from './index'
 
 type Json = Readonly<Record<string, unknown>>

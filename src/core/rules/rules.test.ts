@@ -7,12 +7,13 @@ import { shuffleBuild } from '../../../tests/support/shuffle'
 import { apply } from '../build/apply'
 import { sameRef } from '../build/refs'
 import type { Build } from '../build/schema'
-import { derive } from '../harness/derive'
+import { derive } from '../operate/harness'
 import { figureOf, makeController, makeFan } from '../parts/make'
 import { findingText, mendText } from '../wording/text'
 import { check, mendsFor } from './check'
+import { compareText } from '../units/compare'
 import { RULES } from './index'
-import type { Finding } from './rule'
+import { GROUPS, type Finding } from './engine/rule'
 
 const cases = allCases
 const board = 'M1: board-middle'
@@ -278,24 +279,12 @@ describe('an accepted mind', () => {
 })
 
 describe('the registry', () => {
-  const files = readdirSync(join(__dirname)).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
-  const helpers = [
-    'accepted.ts',
-    'answers.ts',
-    'budget-outcome.ts',
-    'check.ts',
-    'index.ts',
-    'mend-all.ts',
-    'mend.ts',
-    'of-choice.ts',
-    'preview.ts',
-    'rule.ts',
-    'subject.ts',
-  ]
-
-  test('holds a rule for each file of the folder, by its name, sorted', () => {
-    const ids = files.filter((file) => !helpers.includes(file)).map((file) => file.replace('.ts', ''))
-    expect(RULES.map((rule) => rule.id)).toEqual(ids.toSorted())
+  test('holds a rule for each file in the folder of its group, by its name, sorted', () => {
+    const files = GROUPS.flatMap((group) =>
+      readdirSync(join(__dirname, group)).map((file) => ({ group, id: file.replace('.ts', '') })),
+    )
+    const byId = (list: typeof files) => list.toSorted((a, b) => compareText(a.id, b.id))
+    expect(RULES.map(({ group, id }) => ({ group, id }))).toEqual(byId(files))
   })
 
   test('every rule says what, why and from where, and every message a way out', () => {

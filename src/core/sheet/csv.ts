@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import type { Harness } from '../harness/derive'
+import type { Harness } from '../operate/harness'
 import { FAMILY_FACTS } from '../parts/connectors'
 import { leadLines } from './leads'
 

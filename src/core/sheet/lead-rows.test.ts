@@ -1,7 +1,7 @@
 import { demoBuild } from '../../../tests/support/bench'
-import { derive } from '../harness/derive'
+import { derive } from '../operate/harness'
 import { check } from '../rules/check'
-import { looseLeads } from '../harness/loose'
+import { looseLeads } from '../structure/wiring/loose'
 import { leadRows } from './lead-rows'
 
 const harness = derive(demoBuild('tangled-heron'))

@@ -1,9 +1,9 @@
 import { portKey, type PortKey } from '../build/refs'
-import type { PortRef } from '../formats/schema-kit'
-import type { Harness } from '../harness/derive'
-import { missesProgram } from '../harness/usb'
-import type { PlacedPort } from '../harness/wiring'
-import { SEVERITIES, type Finding, type Severity } from '../rules/rule'
+import type { PortRef } from '../schema/schema-kit'
+import type { Harness } from '../operate/harness'
+import { missesProgram } from '../structure/signal/usb'
+import type { PlacedPort } from '../structure/wiring/wiring'
+import { SEVERITIES, type Finding, type Severity } from '../rules/engine/rule'
 import { leadLength, serviceOf, type Service } from './leads'
 
 /** One lead of the build, plugged or not, with all that a list says of it. */

@@ -1,7 +1,7 @@
-import type { PortRef } from '../formats/schema-kit'
-import type { Harness } from '../harness/derive'
-import { signalWay, supplyWay } from '../harness/upstream'
-import type { PlacedPort } from '../harness/wiring'
+import type { PortRef } from '../schema/schema-kit'
+import type { Harness } from '../operate/harness'
+import { signalWay, supplyWay } from '../structure/wiring/upstream'
+import type { PlacedPort } from '../structure/wiring/wiring'
 import { railsOf } from '../parts/mating'
 import { compareMarks, inOrder } from '../units/compare'
 

@@ -1,6 +1,6 @@
 import { sameRef } from '../build/refs'
-import type { PortRef } from '../formats/schema-kit'
-import type { Harness } from '../harness/derive'
+import type { PortRef } from '../schema/schema-kit'
+import type { Harness } from '../operate/harness'
 
 /** A setting to make in the board's firmware. */
 export interface HeaderSetting {

@@ -1,6 +1,6 @@
 import { demoBuild } from '../../../tests/support/bench'
 import type { Build, Place } from '../build/schema'
-import { derive } from '../harness/derive'
+import { derive } from '../operate/harness'
 import { fixingText, stepText } from '../wording/step-text'
 import { fixings } from './fixings'
 import { workingOrder } from './working-order'

@@ -1,5 +1,5 @@
-import type { Harness } from '../harness/derive'
-import type { PlacedPort } from '../harness/wiring'
+import type { Harness } from '../operate/harness'
+import type { PlacedPort } from '../structure/wiring/wiring'
 import { portKey } from '../build/refs'
 import { groupBy } from '../units/group'
 import type { Filling } from './layout-plan'

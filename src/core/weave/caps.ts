@@ -1,5 +1,5 @@
 import { railsOf } from '../parts/mating'
-import type { PartFacts } from '../harness/part-facts'
+import type { PartFacts } from '../structure/wiring/part-facts'
 import { FAMILY_FACTS, type Rail } from '../parts/connectors'
 import type { Port } from '../parts/schema'
 import { milliampsDown } from './milliamps'

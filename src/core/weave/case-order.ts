@@ -1,4 +1,4 @@
-import type { Harness } from '../harness/derive'
+import type { Harness } from '../operate/harness'
 
 /** The number of a thing along the case; behind all others where it has none. */
 export const caseNumber = (harness: Harness, itemId: string): number =>

@@ -1,5 +1,5 @@
 import type { Build, Item } from '../build/schema'
-import { derive, type Harness } from '../harness/derive'
+import { derive, type Harness } from '../operate/harness'
 import type { Part } from '../parts/schema'
 import type { Machine } from './machine'
 import type { GoalKey, Model, Row, Sums, Terms, Variable } from './model'

@@ -1,5 +1,5 @@
 import { portKey } from '../build/refs'
-import type { Harness } from '../harness/derive'
+import type { Harness } from '../operate/harness'
 import type { Port } from '../parts/schema'
 import { inOrder } from '../units/compare'
 import { groupBy } from '../units/group'

@@ -1,8 +1,8 @@
-import { speedSchool, lightSchool } from '../harness/owners'
-import type { Harness } from '../harness/derive'
-import { drawOf } from '../harness/draw'
-import { supplyPortOf, type PartFacts } from '../harness/part-facts'
-import type { PlacedPort } from '../harness/wiring'
+import { speedSchool, lightSchool } from '../structure/signal/owners'
+import type { Harness } from '../operate/harness'
+import { drawOf } from '../operate/draw'
+import { supplyPortOf, type PartFacts, sameCopper } from '../structure/wiring/part-facts'
+import type { PlacedPort } from '../structure/wiring/wiring'
 import { RAILS, type Rail } from '../parts/connectors'
 import { fitOf } from '../parts/mating'
 import type { Port } from '../parts/schema'
@@ -19,7 +19,7 @@ function drawsBy(facts: PartFacts, port: Port): ReadonlyMap<Rail, number> {
   const sums = new Map<Rail, number>()
   for (const consumer of facts.consumers) {
     const { rail } = consumer
-    if (!facts.copper(rail, port.id).includes(supplyPortOf(consumer))) continue
+    if (!sameCopper(facts, rail, port.id).includes(supplyPortOf(consumer))) continue
     const { amps } = drawOf(consumer, { itemId: '', portId: port.id })
     sums.set(rail, (sums.get(rail) ?? 0) + milliampsUp(amps ?? 0))
   }

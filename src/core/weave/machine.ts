@@ -1,8 +1,8 @@
 import type { Build, Item, Thread } from '../build/schema'
-import { factsOf } from '../harness/part-facts'
-import { joinsLeads } from '../harness/row-feed'
+import { factsOf } from '../structure/wiring/part-facts'
+import { joinsLeads } from '../structure/wiring/row-feed'
 import type { Verdicts } from '../rules/check'
-import type { Severity } from '../rules/rule'
+import type { Severity } from '../rules/engine/rule'
 
 /** What is planned at a time: one machine of a build, or all of it where it holds only one. */
 export interface Machine {

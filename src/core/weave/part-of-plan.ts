@@ -1,5 +1,5 @@
 import { portKey } from '../build/refs'
-import type { Harness } from '../harness/derive'
+import type { Harness } from '../operate/harness'
 import type { Plan } from './plan'
 
 /**

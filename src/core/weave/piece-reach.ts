@@ -1,7 +1,7 @@
-import type { Harness } from '../harness/derive'
-import { leadOf } from '../harness/way-ends'
-import { longerBy, runsTo, type Run } from '../harness/ways'
-import type { PlacedPort } from '../harness/wiring'
+import type { Harness } from '../operate/harness'
+import { leadOf } from '../structure/place/way-ends'
+import { longerBy, runsTo, type Run } from '../structure/place/ways'
+import type { PlacedPort } from '../structure/wiring/wiring'
 import type { Allowed, LeadClass, Piece, PortGroup } from './problem'
 
 /** Whether a lead reaches a port: not at all, only just or in sight, or well; well too where nothing is known of it. */

@@ -1,4 +1,4 @@
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from '../schema/schema-kit'
 import { capsOf } from './caps'
 import type { Filling } from './layout-plan'
 

@@ -1,4 +1,4 @@
-import type { Harness } from '../harness/derive'
+import type { Harness } from '../operate/harness'
 import { machinesOf, type Machine } from './machine'
 import { feedLeads, leadClasses } from './lead-classes'
 import type { Offer, Problem } from './problem'

@@ -1,4 +1,4 @@
-import type { Harness } from '../harness/derive'
+import type { Harness } from '../operate/harness'
 import { neededLoose } from './plan'
 import { isPackOffer, type Offer } from './problem'
 import { propose, type Ask, type Proposal } from './proposals'

@@ -6,6 +6,7 @@ import { underHeadroom } from './milliamps'
 import type { Flow, Terms } from './model'
 import type { Host, Use } from './problem'
 import type { Writing } from './write-model'
+import { sameCopper } from '../structure/wiring/part-facts'
 
 /** The mA that a use puts on a rail of its port, or of its piece's outlets. */
 interface Load {
@@ -93,7 +94,7 @@ function feedAll(writing: Writing, loads: Loads): void {
 
 /** Whether the row on a use is fed on this rail at its far end, by which all of its load may come: nobody knows the shares. */
 const isFedAtEnd = ({ rowFeed }: Use, rail: Rail) =>
-  rowFeed?.feeds.some(({ id }) => rowFeed.facts.copper(rail, rowFeed.end.id).includes(id)) === true
+  rowFeed?.feeds.some(({ id }) => sameCopper(rowFeed.facts, rail, rowFeed.end.id).includes(id)) === true
 
 const useLoad = (loads: Loads, use: Use, rail: Rail): Load =>
   isFed(use, rail) || isFedAtEnd(use, rail) ? loads.outlets(use, rail) : { terms: [], most: 0 }

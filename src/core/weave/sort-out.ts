@@ -1,7 +1,7 @@
 import type { Item } from '../build/schema'
-import type { Harness } from '../harness/derive'
-import { factsOf, type PartFacts } from '../harness/part-facts'
-import { joinsLeads, rowFeedLeads } from '../harness/row-feed'
+import type { Harness } from '../operate/harness'
+import { factsOf, type PartFacts, sameCopper } from '../structure/wiring/part-facts'
+import { joinsLeads, rowFeedLeads } from '../structure/wiring/row-feed'
 import type { Part, Port } from '../parts/schema'
 import type { Machine } from './machine'
 import { hasPin, holdsPins } from './pins'
@@ -27,15 +27,15 @@ function inletOf(facts: PartFacts): Port | undefined {
   if (givers.length === 0) return undefined
   return takers(facts).find(({ id, wires }) => {
     const isRepeated = facts.all.repeats.some(({ from, to }) => from === id && givers.every((g) => to.includes(g.id)))
-    const isJoined = givers.every((giver) => wires.some((wire) => facts.copper(wire, id).includes(giver.id)))
+    const isJoined = givers.every((giver) => wires.some((wire) => sameCopper(facts, wire, id).includes(giver.id)))
     return isRepeated || isJoined
   })
 }
 
-function passesOf({ all, copper }: PartFacts, inlet: Port, legs: readonly Port[]): Piece['passes'] {
-  const repeater = all.repeats.find(({ signal, from }) => signal === 'speed' && from === inlet.id)
+function passesOf(facts: PartFacts, inlet: Port, legs: readonly Port[]): Piece['passes'] {
+  const repeater = facts.all.repeats.find(({ signal, from }) => signal === 'speed' && from === inlet.id)
   if (repeater !== undefined) return repeater.passes === 'both' ? 'both' : repeater.passes === 'pwm' ? 'pwm' : 'none'
-  return legs.some(({ id }) => copper('12v', inlet.id).includes(id)) ? 'both' : 'none'
+  return legs.some(({ id }) => sameCopper(facts, '12v', inlet.id).includes(id)) ? 'both' : 'none'
 }
 
 /** Whether an item is paid for when it is used; what comes in a pack is bought with the pack in any case. */

@@ -1,7 +1,8 @@
-import type { PortRef } from '../formats/schema-kit'
-import type { Harness } from '../harness/derive'
-import type { PlacedPort } from '../harness/wiring'
+import type { PortRef } from '../schema/schema-kit'
+import type { Harness } from '../operate/harness'
+import type { PlacedPort } from '../structure/wiring/wiring'
 import type { Part } from '../parts/schema'
+import { sameCopper } from '../structure/wiring/part-facts'
 
 /** Where a lead hangs today. */
 interface Root {
@@ -36,7 +37,7 @@ function inletBehind({ facts, port }: PlacedPort): string | undefined {
     ({ side, id, wires }) =>
       side === 'takes' &&
       (facts.all.repeats.some(({ from, to }) => from === id && to.includes(port.id)) ||
-        wires.some((wire) => facts.copper(wire, id).includes(port.id)) ||
+        wires.some((wire) => sameCopper(facts, wire, id).includes(port.id)) ||
         facts.all.light.some((light) => light.input === id && light.output === port.id)),
   )?.id
 }

@@ -1,5 +1,5 @@
-import type { Budget } from '../harness/budgets'
-import type { Harness } from '../harness/derive'
+import type { Budget } from '../operate/budgets'
+import type { Harness } from '../operate/harness'
 import { RAIL_VOLTS } from '../physics/amps'
 
 /** `12 V`, or `12 V and 5 V` of a limit in watts that counts both. */

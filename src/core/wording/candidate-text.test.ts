@@ -1,7 +1,7 @@
 import { bench, demoBuild } from '../../../tests/support/bench'
-import type { PortRef } from '../formats/schema-kit'
-import { candidatesFor, type Verdict } from '../harness/candidates'
-import { derive } from '../harness/derive'
+import type { PortRef } from '../schema/schema-kit'
+import { candidatesFor, type Verdict } from '../ask/candidates'
+import { derive } from '../operate/harness'
 import { candidateShortText, candidateText } from './candidate-text'
 
 const ref = (text: string): PortRef => {

@@ -1,6 +1,6 @@
-import type { PortRef } from '../formats/schema-kit'
-import type { Harness } from '../harness/derive'
-import { occupancyOf } from '../harness/occupancy'
+import type { PortRef } from '../schema/schema-kit'
+import type { Harness } from '../operate/harness'
+import { occupancyOf } from '../structure/wiring/occupancy'
 import { countOf } from './text'
 
 /** How a port stands by count: `3/4` for where there is little room, and in words. */

@@ -1,13 +1,14 @@
-import type { PortRef } from '../formats/schema-kit'
+import type { PortRef } from '../schema/schema-kit'
 import type { Rail } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
 import { RAIL_VOLTS } from '../physics/amps'
 import type { Glow } from '../physics/led'
-import type { Budget } from '../harness/budgets'
-import type { Harness } from '../harness/derive'
-import { circuitOf, lightVoltsIn, voltsAt } from '../harness/electric'
-import type { Command } from '../harness/speed'
-import { supplyWay, type Way } from '../harness/upstream'
+import type { Budget } from '../operate/budgets'
+import type { Harness } from '../operate/harness'
+import { glowOf } from '../operate/scenario'
+import { lightVoltsIn, voltsAt } from '../operate/electric'
+import type { Command } from '../structure/signal/speed'
+import { supplyWay, type Way } from '../structure/wiring/upstream'
 import { sameRef } from '../build/refs'
 import { budgetName } from './budget-name'
 import { sumText } from './sum-text'
@@ -88,7 +89,7 @@ function lightLines(harness: Harness, ref: PortRef): readonly string[] {
     const segment = segments.find(({ at }) => sameRef(at, ref))
     if (segment === undefined) return []
     const { light, firstLed, ledCount: own } = segment
-    const circuit = circuitOf(harness, ref, light.rail)
+    const circuit = harness.circuit(ref, light.rail)
     const volts = circuit === undefined ? undefined : lightVoltsIn(voltsAt(circuit))(segment)
     const unknownCount = circuit?.unknownLeads.length ?? 0
     const missing = unknownCount === 0 ? '' : `, without ${countOf(unknownCount, 'lead')} of unknown length or gauge`
@@ -103,7 +104,7 @@ function lightLines(harness: Harness, ref: PortRef): readonly string[] {
       ...(volts === undefined
         ? []
         : [
-            `${INDENT}${Math.max(0, volts).toFixed(2)} V at its far end at ${glowText(harness.glow)}, of ${RAIL_VOLTS[light.rail].toFixed(2)} V at the source${missing}`,
+            `${INDENT}${Math.max(0, volts).toFixed(2)} V at its far end at ${glowText(glowOf(harness.scenario, undefined))}, of ${RAIL_VOLTS[light.rail].toFixed(2)} V at the source${missing}`,
           ]),
     ]
   })

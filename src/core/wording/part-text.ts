@@ -1,4 +1,4 @@
-import type { Figure } from '../formats/schema-kit'
+import type { Figure } from '../schema/schema-kit'
 import { RAIL_VOLTS } from '../physics/amps'
 import { FAMILY_FACTS } from '../parts/connectors'
 import type { Part, Port, Relation } from '../parts/schema'

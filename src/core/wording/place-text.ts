@@ -1,8 +1,8 @@
-import type { Harness } from '../harness/derive'
-import type { Placed, Sitting } from '../harness/places'
-import { radiatorOf } from '../harness/places'
-import type { Run } from '../harness/ways'
-import type { Refusal, Target } from '../places/placing'
+import type { Harness } from '../operate/harness'
+import type { Placed, Sitting } from '../structure/place/places'
+import { radiatorOf } from '../structure/place/places'
+import type { Run } from '../structure/place/ways'
+import type { Refusal, Target } from '../ask/placing'
 import { pushOrPull } from '../places/flow'
 import { listNames } from './text'
 

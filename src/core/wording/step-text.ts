@@ -1,4 +1,4 @@
-import type { Harness } from '../harness/derive'
+import type { Harness } from '../operate/harness'
 import type { FixingLine } from '../sheet/fixings'
 import type { Step } from '../sheet/working-order'
 import { cornerWord } from './corner-text'

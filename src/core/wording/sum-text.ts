@@ -1,7 +1,7 @@
 import type { Build } from '../build/schema'
-import type { Sum } from '../harness/budgets'
-import type { Term } from '../harness/draw'
-import type { Origin } from '../formats/schema-kit'
+import type { Sum } from '../operate/budgets'
+import type { Term } from '../operate/draw'
+import type { Origin } from '../schema/schema-kit'
 import { formatAlike, formatAmps } from '../units/format'
 
 /** Longer sums fold runs of equal terms, so that 200 fans still read as one line. */
@@ -29,6 +29,10 @@ function workingText(term: Term): string | undefined {
       const efficiency = `${efficiencyPercent} %${isAssumed ? ' assumed' : ''}`
       return `${formatAmps(amps)} A × ${volts} V / ${efficiency} / ${inputVolts} V`
     }
+    case 'duty':
+      return `${formatAmps(working.fullAmps)} A at full speed, told ${working.dutyPercent.toFixed(0)} %`
+    case 'start':
+      return `${working.timeMs} ms after power-on, then ${formatAmps(working.runningAmps)} A`
     case 'rail':
       return `${formatAmps(working.amps)} A × ${working.volts} V`
     default:

@@ -1,5 +1,6 @@
 import { formatAlike } from '../units/format'
-import { FIGURE_UNITS, MEND_TEXTS, type Finding, type Mend, type Param } from '../rules/rule'
+import { cornerNamed } from './corner-text'
+import { FIGURE_UNITS, MEND_TEXTS, type Finding, type Mend, type Param } from '../rules/engine/rule'
 import { messageOf, ruleOf } from '../rules/check'
 
 const MOST_NAMES = 12
@@ -49,7 +50,7 @@ export function fill(template: string, params: Readonly<Record<string, Param>>):
       const value = params[slot]
       if (value === undefined) return `{${slot}}`
       if (one !== undefined && many !== undefined) return isOne(value) ? one : many
-      if (typeof value === 'string') return value
+      if (typeof value === 'string') return slot === 'leadCorner' ? cornerNamed(value) : value
       if (typeof value !== 'number') return listNames(value)
       const unit = unitOf(slot)
       return unit === undefined ? String(value) : value.toFixed(decimalsFor(unit[0], params)) + unit[1]

@@ -2,7 +2,7 @@
 
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
-import { describeSlot } from '@/core/build/slot-text'
+import { describeSlot } from '@/core/wording/slot-text'
 import { slotKey } from '@/core/build/slots'
 import { Button } from '@/ui/shared/button'
 import { useActions, useSession } from './context'

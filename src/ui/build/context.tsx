@@ -3,7 +3,7 @@
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
 import { useStore } from 'zustand'
 import type { Build } from '@/core/build/schema'
-import { derive, type Harness } from '@/core/harness/derive'
+import { derive, type Harness } from '@/core/operate/harness'
 import { verdictsOf, type Verdicts } from '@/core/rules/check'
 import { watchBuild } from './changes'
 import { openQueue } from './edit-queue'

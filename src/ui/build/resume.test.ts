@@ -4,7 +4,7 @@ import type { Save } from '../../core/build/edit-schema'
 import { plugEdit } from '../../core/build/plug'
 import type { Build } from '../../core/build/schema'
 import { slotKey, slotsOf } from '../../core/build/slots'
-import type { LogEntry } from '../../core/formats/api-types'
+import type { LogEntry } from '../../core/build/history'
 import type { EditQueue, Leftover, PendingEdit } from './edit-queue'
 import { createSession } from './session'
 

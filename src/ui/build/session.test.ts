@@ -1,10 +1,11 @@
 import { bench } from '../../../tests/support/bench'
 import { apply } from '../../core/build/apply'
+import type { LogEntry } from '../../core/build/history'
 import type { Edit, Save } from '../../core/build/edit-schema'
 import { plugEdit } from '../../core/build/plug'
 import type { Build } from '../../core/build/schema'
 import { slotKey, slotsOf } from '../../core/build/slots'
-import type { LogEntry, SaveResult } from '../../core/formats/api-types'
+import type { SaveResult } from '../../core/formats/api-types'
 import { createSession } from './session'
 
 const at = (itemId: string, portId: string) => ({ itemId, portId })

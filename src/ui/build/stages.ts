@@ -1,6 +1,6 @@
 import { Cable, ClipboardList, Fan, Package } from 'lucide-react'
 import { ruleOf } from '@/core/rules/check'
-import type { Finding } from '@/core/rules/rule'
+import type { Finding } from '@/core/rules/engine/rule'
 
 /** The stages there are, in the order people work; Alt and the number go to each. */
 export const STAGES = [

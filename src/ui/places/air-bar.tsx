@@ -2,7 +2,7 @@
 
 import { airEdit } from '@/core/build/choose'
 import type { Item } from '@/core/build/schema'
-import { airOfCase, type Breathing } from '@/core/harness/air'
+import { airOfCase, type Breathing } from '@/core/structure/place/air'
 import { useActions, useHarness } from '@/ui/build/context'
 
 const SPEEDS = [100, 90, 80, 70, 60, 50, 40, 30] as const

@@ -1,4 +1,4 @@
-import { boardCorner, boardOf, pointOnBoard } from '@/core/harness/places'
+import { boardCorner, boardOf, pointOnBoard } from '@/core/structure/place/places'
 import { portKey, type PortKey } from '@/core/build/refs'
 import { useHarness } from '@/ui/build/context'
 import type { CaseView } from './view'

@@ -1,5 +1,5 @@
-import type { Harness } from '@/core/harness/derive'
-import { radiatorOf, spotOf, isSitting, type Placed, type Sitting } from '@/core/harness/places'
+import type { Harness } from '@/core/operate/harness'
+import { radiatorOf, spotOf, isSitting, type Placed, type Sitting } from '@/core/structure/place/places'
 import type { Mark, Wall } from '@/core/places/net'
 import { centreOf, cornerOf, type Corner, type Side } from '@/core/places/space'
 import { inOrder } from '@/core/units/compare'

@@ -4,7 +4,7 @@ import { useDraggable } from '@dnd-kit/core'
 import clsx from 'clsx'
 import { GripVertical } from 'lucide-react'
 import type { Item } from '@/core/build/schema'
-import { radiatorOf } from '@/core/harness/places'
+import { radiatorOf } from '@/core/structure/place/places'
 import { useHarness } from '@/ui/build/context'
 import { usePlaces } from './places-state'
 

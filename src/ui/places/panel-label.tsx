@@ -1,7 +1,7 @@
 'use client'
 
 import { airEdit } from '@/core/build/choose'
-import { passesPercent } from '@/core/harness/air'
+import { passesPercent } from '@/core/structure/place/air'
 import { groupBy } from '@/core/units/group'
 import { layoutText } from '@/core/wording/place-text'
 import { useActions, useHarness } from '@/ui/build/context'

@@ -2,7 +2,7 @@
 
 import { Check, Hash, Route, X } from 'lucide-react'
 import type { Item } from '@/core/build/schema'
-import { numberEdits, roundTheCase } from '@/core/places/numbering'
+import { numberEdits, roundTheCase } from '@/core/ask/numbering'
 import { useActions, useHarness } from '@/ui/build/context'
 import { Button } from '@/ui/shared/button'
 import { usePlaces } from './places-state'

@@ -1,5 +1,5 @@
 import type { Item } from '@/core/build/schema'
-import type { Harness } from '@/core/harness/derive'
+import type { Harness } from '@/core/operate/harness'
 import {
   boardOf,
   frameOf,
@@ -13,9 +13,9 @@ import {
   type Panel,
   type Placed,
   type Sitting,
-} from '@/core/harness/places'
+} from '@/core/structure/place/places'
 import { netOf, type Mark, type Net, type Wall } from '@/core/places/net'
-import { refusalAt, targetKey, targetsOf, type Refusal, type Target } from '@/core/places/placing'
+import { refusalAt, targetKey, targetsOf, type Refusal, type Target } from '@/core/ask/placing'
 import { centreOf, type Frame, type Point } from '@/core/places/space'
 
 /** A place to put a thing, where it is drawn. */

@@ -1,6 +1,6 @@
 import { EXAMPLES } from '@/core/rules/generated/examples'
 import { RULES } from '@/core/rules'
-import { GROUPS, type AnyRule, type RuleGroup } from '@/core/rules/rule'
+import { GROUPS, type AnyRule, type RuleGroup } from '@/core/rules/engine/rule'
 import { SeverityMark } from '@/ui/shared/severity'
 import { Logo } from '@/ui/shared/logo'
 import { ThemeSwitch } from '@/ui/shared/theme-switch'

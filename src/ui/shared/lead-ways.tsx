@@ -1,4 +1,4 @@
-import type { Run, Verdict } from '@/core/harness/ways'
+import type { Run, Verdict } from '@/core/structure/place/ways'
 import { runText } from '@/core/wording/place-text'
 import { useHarness } from '@/ui/build/context'
 import { SeverityMark, type Look } from './severity'

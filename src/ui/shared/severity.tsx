@@ -1,6 +1,6 @@
 import { CircleCheck, CircleHelp, Info, OctagonX, TriangleAlert } from 'lucide-react'
 import { memo } from 'react'
-import type { Severity } from '@/core/rules/rule'
+import type { Severity } from '@/core/rules/engine/rule'
 
 const LOOKS = {
   stop: { Icon: OctagonX, word: 'stop', text: 'text-madder', wash: 'bg-madder-wash' },

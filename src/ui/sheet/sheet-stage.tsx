@@ -2,7 +2,7 @@
 
 import { FileDown, Printer } from 'lucide-react'
 import { useMemo, type ReactNode } from 'react'
-import type { PortRef } from '@/core/formats/schema-kit'
+import type { PortRef } from '@/core/schema/schema-kit'
 import { CAUTIONS } from '@/core/sheet/cautions'
 import { fixings } from '@/core/sheet/fixings'
 import { leadLines, type LeadLine } from '@/core/sheet/leads'

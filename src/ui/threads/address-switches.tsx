@@ -1,6 +1,6 @@
 import { addressEdit } from '@/core/build/choose'
-import type { Harness } from '@/core/harness/derive'
-import { addressedOf } from '@/core/harness/switches'
+import type { Harness } from '@/core/operate/harness'
+import { addressedOf } from '@/core/structure/wiring/switches'
 import { useActions, useHarness } from '@/ui/build/context'
 
 const WIDTH_PX = 9

@@ -1,5 +1,5 @@
 import clsx from 'clsx'
-import type { BudgetState } from '@/core/harness/budgets'
+import type { BudgetState } from '@/core/operate/budgets'
 import { SeverityMark } from '@/ui/shared/severity'
 import type { BarView } from './row-view'
 

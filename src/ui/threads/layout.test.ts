@@ -1,7 +1,7 @@
 import { bench, demoBuild } from '../../../tests/support/bench'
 import { shuffleBuild } from '../../../tests/support/shuffle'
 import { portKey } from '../../core/build/refs'
-import { derive } from '../../core/harness/derive'
+import { derive } from '../../core/operate/harness'
 import { neighbour } from './neighbour'
 import { COLUMNS, HEAD_PX, layOut, ROW_PX, type Card, type Layout } from './layout'
 import { drawThreads } from './paths'

@@ -1,8 +1,8 @@
 import { portKey, type PortKey } from '@/core/build/refs'
 import type { Item } from '@/core/build/schema'
-import type { Budget } from '@/core/harness/budgets'
-import type { Harness } from '@/core/harness/derive'
-import type { PlacedPort } from '@/core/harness/wiring'
+import type { Budget } from '@/core/operate/budgets'
+import type { Harness } from '@/core/operate/harness'
+import type { PlacedPort } from '@/core/structure/wiring/wiring'
 import type { Part } from '@/core/parts/schema'
 import { groupBy } from '@/core/units/group'
 

@@ -1,6 +1,6 @@
 import { portKey } from '@/core/build/refs'
 import type { Thread } from '@/core/build/schema'
-import type { Harness } from '@/core/harness/derive'
+import type { Harness } from '@/core/operate/harness'
 import { COLUMNS, type Anchor, type Column, type Layout } from './layout'
 
 /** Shares of the width: three columns of cards, and the air between them for the threads. */

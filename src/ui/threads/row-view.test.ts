@@ -1,7 +1,7 @@
 import { bench } from '../../../tests/support/bench'
 import { parkEdit } from '../../core/build/choose'
 import { apply } from '../../core/build/apply'
-import { derive } from '../../core/harness/derive'
+import { derive } from '../../core/operate/harness'
 import { barOf, rowState } from './row-view'
 
 const ITEMS = [

@@ -1,6 +1,6 @@
 import { create } from 'zustand'
 import { sameRef } from '@/core/build/refs'
-import type { PortRef } from '@/core/formats/schema-kit'
+import type { PortRef } from '@/core/schema/schema-kit'
 
 export interface Selected {
   readonly ref: PortRef

@@ -1,6 +1,6 @@
 import { memo } from 'react'
 import { portKey } from '@/core/build/refs'
-import type { Harness } from '@/core/harness/derive'
+import type { Harness } from '@/core/operate/harness'
 import { serviceOf } from '@/core/sheet/leads'
 import type { DrawnThread } from './paths'
 import { SERVICE_LINES } from './thread-line'

@@ -1,5 +1,5 @@
-import type { PortRef } from '@/core/formats/schema-kit'
-import type { Harness } from '@/core/harness/derive'
+import type { PortRef } from '@/core/schema/schema-kit'
+import type { Harness } from '@/core/operate/harness'
 
 /**
  * The items that a port hangs together with by threads: all that it comes through on its way to the sources, and all

@@ -1,4 +1,4 @@
-import type { Harness } from '@/core/harness/derive'
+import type { Harness } from '@/core/operate/harness'
 import { layOut, type Anchor, type Arrangement, type Layout, type View } from './layout'
 
 /** Rounds of ordering; more of them find no better order in any build tried. */

@@ -1,8 +1,8 @@
 import { useCallback, useSyncExternalStore } from 'react'
 import { portKey, type PortKey } from '@/core/build/refs'
-import type { PortRef } from '@/core/formats/schema-kit'
-import { candidatesFor, type Candidate } from '@/core/harness/candidates'
-import type { Harness } from '@/core/harness/derive'
+import type { PortRef } from '@/core/schema/schema-kit'
+import { candidatesFor, type Candidate } from '@/core/ask/candidates'
+import type { Harness } from '@/core/operate/harness'
 import { inVerdictOrder, judged, wantsTrial, type Answer } from '@/core/rules/answers'
 import { useHarness } from '@/ui/build/context'
 

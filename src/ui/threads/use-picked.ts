@@ -1,5 +1,5 @@
 import { portKey } from '@/core/build/refs'
-import type { PlacedPort } from '@/core/harness/wiring'
+import type { PlacedPort } from '@/core/structure/wiring/wiring'
 import { useHarness } from '@/ui/build/context'
 import { useSelection } from './selection'
 

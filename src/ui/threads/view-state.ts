@@ -1,5 +1,5 @@
 import { create } from 'zustand'
-import type { Harness } from '@/core/harness/derive'
+import type { Harness } from '@/core/operate/harness'
 import type { Arrangement } from './layout'
 import { untangle } from './untangle'
 

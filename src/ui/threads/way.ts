@@ -1,7 +1,7 @@
-import type { PortRef } from '@/core/formats/schema-kit'
-import type { Harness } from '@/core/harness/derive'
-import { railsReaching } from '@/core/harness/volts'
-import { signalWay, supplyWay, type Way } from '@/core/harness/upstream'
+import type { PortRef } from '@/core/schema/schema-kit'
+import type { Harness } from '@/core/operate/harness'
+import { railsReaching } from '@/core/structure/power/volts'
+import { signalWay, supplyWay, type Way } from '@/core/structure/wiring/upstream'
 import { railsOf } from '@/core/parts/mating'
 
 export interface NamedWay {

@@ -1,4 +1,4 @@
-import { derive } from '@/core/harness/derive'
+import { derive } from '@/core/operate/harness'
 import { howManyMore, type CapacityAnswer } from '@/core/weave/how-many'
 import { openHighs } from '@/solver/highs'
 import type { CapacityAsked } from './capacity-messages'

@@ -1,7 +1,7 @@
 import { useMemo, useRef } from 'react'
 import { apply } from '@/core/build/apply'
 import type { Build } from '@/core/build/schema'
-import { derive, type Harness } from '@/core/harness/derive'
+import { derive, type Harness } from '@/core/operate/harness'
 import { check } from '@/core/rules/check'
 import { portKey } from '@/core/build/refs'
 import { groupBy } from '@/core/units/group'
@@ -9,7 +9,7 @@ import { stepsOf, type Step } from '@/core/weave/differences'
 import { saidOf, type Said } from '@/core/weave/machine'
 import { itemsOf, type Plan } from '@/core/weave/plan'
 import type { Manner } from '@/core/weave/proposals'
-import { spareOf, type Spare } from '@/core/weave/summary'
+import { spareOf, type Spare } from '@/core/weave/spare'
 import type { Sent } from './messages'
 
 /** A proposal with the build as it would be. */

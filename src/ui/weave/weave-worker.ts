@@ -1,4 +1,4 @@
-import { derive } from '@/core/harness/derive'
+import { derive } from '@/core/operate/harness'
 import type { Placements } from '@/core/weave/greedy'
 import { neededLoose } from '@/core/weave/plan'
 import { propose, type Manner, type Proposal } from '@/core/weave/proposals'

@@ -1,4 +1,4 @@
-import type { Figure } from '../../formats/schema-kit'
+import type { Figure } from '../../schema/schema-kit'
 import { stated } from '../../units/stated'
 import type { Part, Relation, RelationOf } from '../schema'
 import type { Draft } from './draft'

@@ -1,4 +1,4 @@
-import type { Origin } from '../../formats/schema-kit'
+import type { Origin } from '../../schema/schema-kit'
 import { formatAmps } from '../../units/format'
 import { stated } from '../../units/stated'
 import {

@@ -1,4 +1,4 @@
-import type { Figure, Origin } from '../../formats/schema-kit'
+import type { Figure, Origin } from '../../schema/schema-kit'
 import type { Part, Port, Relation } from '../schema'
 import {
   base,

@@ -1,4 +1,4 @@
-import type { Figure, Origin } from '../../formats/schema-kit'
+import type { Figure, Origin } from '../../schema/schema-kit'
 import type { Family, Wire } from '../connectors'
 import type { Kind } from '../kinds'
 import type { Port, Relation } from '../schema'

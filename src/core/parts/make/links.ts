@@ -1,4 +1,4 @@
-import type { Origin } from '../../formats/schema-kit'
+import type { Origin } from '../../schema/schema-kit'
 import type { Part, Port, Relation } from '../schema'
 import {
   base,

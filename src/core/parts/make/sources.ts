@@ -1,5 +1,5 @@
 import type { Rail } from '../connectors'
-import type { Origin } from '../../formats/schema-kit'
+import type { Origin } from '../../schema/schema-kit'
 import type { Part, Port, Relation } from '../schema'
 import {
   figureOf,

@@ -2,7 +2,7 @@
 
 import { MapPin } from 'lucide-react'
 import { useWatch } from 'react-hook-form'
-import type { Figure } from '@/core/formats/schema-kit'
+import type { Figure } from '@/core/schema/schema-kit'
 import { Button } from '@/ui/shared/button'
 import { FigureField } from './figure-input'
 import type { Form } from './form'

@@ -2,7 +2,7 @@
 
 import { useId, useState } from 'react'
 import { Controller } from 'react-hook-form'
-import type { Figure, Origin } from '@/core/formats/schema-kit'
+import type { Figure, Origin } from '@/core/schema/schema-kit'
 import { readFigure } from '@/core/parts/line/figure-text'
 import type { RANGES } from '@/core/parts/line/ranges'
 import type { Form } from './form'

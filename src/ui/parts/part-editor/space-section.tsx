@@ -2,7 +2,7 @@
 
 import { Plus, X } from 'lucide-react'
 import { useFieldArray, useWatch } from 'react-hook-form'
-import type { Figure } from '@/core/formats/schema-kit'
+import type { Figure } from '@/core/schema/schema-kit'
 import { Button } from '@/ui/shared/button'
 import { FlagField } from './choice-fields'
 import { FigureField } from './figure-input'

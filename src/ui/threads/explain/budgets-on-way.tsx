@@ -1,5 +1,5 @@
-import type { Budget } from '@/core/harness/budgets'
-import type { Harness } from '@/core/harness/derive'
+import type { Budget } from '@/core/operate/budgets'
+import type { Harness } from '@/core/operate/harness'
 import { budgetName, railsText } from '@/core/wording/budget-name'
 import { useHarness } from '@/ui/build/context'
 import { BudgetBar } from '../budget-bar'

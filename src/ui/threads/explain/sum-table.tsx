@@ -1,6 +1,6 @@
 import { Pencil } from 'lucide-react'
 import Link from 'next/link'
-import type { Budget } from '@/core/harness/budgets'
+import type { Budget } from '@/core/operate/budgets'
 import { formatAlike } from '@/core/units/format'
 import { limitSourceText, stateWords, sumRows, unitOfSum } from '@/core/wording/sum-text'
 import { useHarness } from '@/ui/build/context'

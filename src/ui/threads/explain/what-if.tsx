@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
-import type { PortRef } from '@/core/formats/schema-kit'
-import { countRoomFor, kindsAt, roomFor, tightestOf } from '@/core/harness/what-if'
+import type { PortRef } from '@/core/schema/schema-kit'
+import { countRoomFor, kindsAt, roomFor, tightestOf } from '@/core/ask/what-if'
 import { machinesOf } from '@/core/weave/machine'
 import { capacityText } from '@/core/wording/capacity-text'
 import { stateWords, unitOfSum } from '@/core/wording/sum-text'

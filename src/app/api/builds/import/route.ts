@@ -1,4 +1,4 @@
-import { LIMITS } from '@/core/formats/schema-kit'
+import { LIMITS } from '@/core/schema/schema-kit'
 import { readBuild } from '@/core/formats/validate'
 import { importBuild } from '@/server/builds'
 import { db } from '@/server/db'

@@ -1,4 +1,4 @@
-import { LIMITS } from '@/core/formats/schema-kit'
+import { LIMITS } from '@/core/schema/schema-kit'
 import { answer } from '@/server/http'
 import { readIn } from '@/server/heavy'
 

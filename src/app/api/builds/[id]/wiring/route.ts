@@ -1,4 +1,4 @@
-import { derive } from '@/core/harness/derive'
+import { derive } from '@/core/operate/harness'
 import { leadListCsv } from '@/core/sheet/csv'
 import { getBuild } from '@/server/builds'
 import { db } from '@/server/db'

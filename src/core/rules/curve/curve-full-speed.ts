@@ -1,0 +1,28 @@
+import { exceeds } from '../../units/compare'
+import { defineRule } from '../engine/rule'
+
+const FULL_PERCENT = 100
+
+/** A curve that never asks for all the fan can give. */
+export const curveFullSpeed = defineRule({
+  id: 'curve-full-speed',
+  group: 'curve',
+  what: 'Every curve reaches full speed somewhere.',
+  source: 'common practice, no source',
+  reads: [],
+  asksOnly: ['choices.curves'],
+  messages: {
+    never: {
+      severity: 'mind',
+      text: 'The curve of {port} never goes past {mostPercent}: full speed is not reached however hot it gets. Let its last point ask for 100 %.',
+      worse: { mostPercent: 'less' },
+    },
+  },
+  check: (harness, say) =>
+    (harness.build.choices.curves ?? []).map(({ at: head, points }) => {
+      const mostPercent = Math.max(...points.map(({ dutyPercent }) => dutyPercent))
+      if (!exceeds(FULL_PERCENT, mostPercent)) return say.holds([head])
+      return say.found('never', [head], { port: harness.name(head), mostPercent })
+    }),
+  mends: () => [],
+})

@@ -1,0 +1,111 @@
+import { lightVoltsIn, voltsAt } from '../../operate/electric'
+import { isWeak } from '../../schema/weak'
+import type { Harness } from '../../operate/harness'
+import type { Line, PlacedLight } from '../../structure/signal/lights'
+import type { Rail } from '../../parts/connectors'
+import { RAIL_VOLTS } from '../../physics/amps'
+import { exceeds } from '../../units/compare'
+import { defineRule } from '../engine/rule'
+
+/** What a 5 V light needs at least where it does not say so; a 12 V one in the same proportion: common practice, no source. */
+const FALLBACK_SHARE = 4.5 / 5
+/** Supplies are allowed 5 % either way (ATX12V design guide, from memory). */
+const LOW_SHARE = 0.95
+
+interface Ends {
+  readonly line: Line
+  readonly rail: Rail
+  readonly voltsOf: (light: PlacedLight) => number | undefined
+  readonly isOpen: boolean
+  readonly isAssumed: boolean
+}
+
+const leastVoltsOf = ({ light }: PlacedLight) => light.leastVolts?.value ?? RAIL_VOLTS[light.rail] * FALLBACK_SHARE
+
+function endsOf(harness: Harness, line: Line): Ends | undefined {
+  const rail = line.segments[0]!.light.rail
+  const source = line.segments[0]!.at
+  const circuit = harness.circuit(source, rail)
+  if (circuit === undefined || circuit.sources.length === 0) return undefined
+  const lit = line.segments.map(({ light }) => light)
+  return {
+    line,
+    rail,
+    voltsOf: lightVoltsIn(voltsAt(circuit)),
+    isOpen: circuit.unknownLeads.length > 0 || circuit.taps.some(({ amps }) => amps === undefined),
+    isAssumed: circuit.hasFallback || lit.some(({ leastVolts }) => leastVolts === undefined || isWeak(leastVolts)),
+  }
+}
+
+/** The segment that misses its least volts by most, or has the least to spare. */
+function worstOf({ line, voltsOf }: Ends) {
+  const judged = line.segments.flatMap((segment) => {
+    const volts = voltsOf(segment)
+    return volts === undefined ? [] : [{ segment, volts, leastVolts: leastVoltsOf(segment) }]
+  })
+  return judged.toSorted((a, b) => a.volts - a.leastVolts - (b.volts - b.leastVolts))[0]
+}
+
+/** Volts at the last LED of every chain, by the whole network: copper both ways, contacts and tracks included. */
+export const lightVolts = defineRule({
+  id: 'light-volts',
+  group: 'light',
+  what: 'The last LED of every chain and splitter tree gets the volts it needs, at full white and full brightness.',
+  source:
+    'ASTM B258 and IEC 60028 for the copper; 4.5 V at least where a part says nothing: common practice, no source',
+  reads: ['lead.lengthMm', 'lead.gaugeAwg', 'light.whiteMilliampsPerLed', 'light.litLedCount'],
+  messages: {
+    low: {
+      severity: 'mind',
+      text: '{lead} gets {endVolts} at its far end, less than its {leastVolts}; {lowVolts} when the supply stands 5 % low. Feed it from nearer, with thicker wire, or from both ends.',
+      worse: { endVolts: 'less', leastVolts: 'more', lowVolts: 'less' },
+    },
+    wouldHold: {
+      severity: 'unknown',
+      consequence: 'wouldHold',
+      text: 'The volts at the far end would hold if contacts have 20 mΩ and what the {leads|light leaves|lights leave} unsaid (least volts, track) is as usual: {leads}. The lowest is {endVolts} at {lead}.',
+    },
+    open: {
+      severity: 'unknown',
+      text: 'The volts at the far end are open for {leads}: a length, a gauge or a draw on the way is missing. Measure the {leads|lead|leads}, read the {leads|label|labels}.',
+    },
+  },
+  check: (harness, say) => {
+    const all = harness.lights().lines.flatMap((line) => endsOf(harness, line) ?? [])
+    const judged = all.map((ends) => ({ ends, worst: worstOf(ends) }))
+    const isLow = ({ worst }: (typeof judged)[number]) => worst !== undefined && exceeds(worst.leastVolts, worst.volts)
+    const low = judged.filter(isLow)
+    const rest = judged.filter((entry) => !isLow(entry))
+    const open = rest.filter(({ ends, worst }) => ends.isOpen || worst === undefined)
+    const assumed = rest.filter(({ ends, worst }) => !ends.isOpen && worst !== undefined && ends.isAssumed)
+    const certain = rest.filter(({ ends, worst }) => !ends.isOpen && worst !== undefined && !ends.isAssumed)
+    const refs = (entries: typeof judged) => entries.flatMap(({ ends }) => ends.line.segments.map(({ at }) => at))
+    const names = (entries: typeof judged) => refs(entries).map((ref) => harness.name(ref))
+    const lowest = assumed.toSorted((a, b) => a.worst!.volts - b.worst!.volts)[0]?.worst
+    return [
+      ...certain.map(({ ends }) => say.holds(refs([{ ends, worst: undefined }]))),
+      ...low.map(({ ends, worst }) => {
+        const { segment, volts, leastVolts } = worst!
+        return say.found('low', [segment.at, ends.line.source.ref], {
+          lead: harness.name(segment.at),
+          // Below nothing there is nothing: a light that starves draws less than it would like.
+          endVolts: Math.max(0, volts),
+          leastVolts,
+          // The currents do not change with the source, so every volt it lacks is lacking at the end.
+          lowVolts: Math.max(0, volts - RAIL_VOLTS[segment.light.rail] * (1 - LOW_SHARE)),
+        })
+      }),
+      ...(lowest === undefined
+        ? []
+        : [
+            say.found('wouldHold', refs(assumed), {
+              leads: names(assumed),
+              endVolts: lowest.volts,
+              lead: harness.name(lowest.segment.at),
+            }),
+          ]),
+      ...(open.length === 0 ? [] : [say.found('open', refs(open), { leads: names(open) })]),
+    ]
+  },
+  mends: () => [],
+})
