@@ -23,7 +23,7 @@ module.exports = {
       to: {
         path: 'node_modules',
         pathNot:
-          'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser|fastest-levenshtein|graphology|graphology-shortest-path)/',
+          'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser|fastest-levenshtein)/',
       },
     },
     only('solver-uses-core', '^src/solver/', '^src/(solver|core)/'),

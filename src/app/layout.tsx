@@ -2,6 +2,7 @@ import type { Metadata } from 'next'
 import { cookies, headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Providers } from '@/ui/shared/providers'
+import { FACES } from './fonts'
 import { THEME_COOKIE } from '@/ui/shared/theme'
 import './globals.css'
 
@@ -14,7 +15,7 @@ export default async function RootLayout({ children }: { readonly children: Reac
   const nonce = (await headers()).get('x-nonce') ?? ''
   const theme = (await cookies()).get(THEME_COOKIE)?.value === 'dark' ? 'dark' : 'light'
   return (
-    <html lang="en" data-theme={theme}>
+    <html lang="en" data-theme={theme} className={FACES}>
       <body>
         <Providers nonce={nonce}>{children}</Providers>
       </body>

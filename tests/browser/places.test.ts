@@ -303,11 +303,11 @@ test('by touch: a tap picks a thing up, a tap puts it down, a long press drags i
   const send = (type: 'touchStart' | 'touchMove' | 'touchEnd', points: readonly { x: number; y: number }[]) =>
     touch.send('Input.dispatchTouchEvent', { type, touchPoints: [...points] })
   await send('touchStart', [await middle('[data-thing="f1"]')])
-  await page.waitForTimeout(400)
+  await page.locator('[data-lifted]').waitFor()
   const goal = await middle('[data-place="front/fans-140/3"]')
   await send('touchMove', [{ x: goal.x + 4, y: goal.y + 4 }])
   await send('touchMove', [goal])
-  await page.waitForTimeout(100)
+  await page.locator('[data-place="front/fans-140/3"][data-over="true"]').waitFor()
   await send('touchEnd', [])
   await untilSaved(page)
   expect(await placedIn(id)).toEqual({ f1: 'front/fans-140/3' })

@@ -63,3 +63,10 @@ export const untilSaved = (page: Page) =>
     .getByRole('status')
     .filter({ hasText: /^Saved$/ })
     .waitFor()
+
+/** Waits until nothing on the page fades or moves any more, but for what turns for ever. */
+export const untilStill = (page: Page) =>
+  page.evaluate(async () => {
+    const ending = document.getAnimations().filter(({ effect }) => effect?.getComputedTiming().iterations !== Infinity)
+    await Promise.allSettled(ending.map((animation) => animation.finished))
+  })

@@ -74,12 +74,11 @@ run_server() { # APP PORT; leaves the server's process id in $server
   server=$!
 }
 
-serve() { # PORT; leaves the server's process id in $server, its address in $address
-  local app
-  app=$(app_folder)
+serve() { # APP PORT; leaves the server's process id in $server, its address in $address
+  local app=$1
   prepare_store "$app"
-  run_server "$app" "$1"
-  address=http://127.0.0.1:$1
+  run_server "$app" "$2"
+  address=http://127.0.0.1:$2
   wait_until_ready "$address" "$server" || die "The server did not start; see above."
 }
 
@@ -113,9 +112,8 @@ at_once_seconds=10
 
 # Stays for as long as the server runs, and starts again what dies: the store, the server. It never waits for one of
 # them alone, since both may have died.
-watch_over() { # PORT
-  local app tries=0 code began=$SECONDS
-  app=$(app_folder)
+watch_over() { # APP PORT
+  local app=$1 tries=0 code began=$SECONDS
   while :; do
     while kill -0 "$server" 2>/dev/null; do
       rest 0.5
@@ -124,19 +122,19 @@ watch_over() { # PORT
     code=0
     wait "$server" || code=$?
     server=''
-    [ "$code" -ne 3 ] || die "The server cannot serve on port $1; see above."
+    [ "$code" -ne 3 ] || die "The server cannot serve on port $2; see above."
     [ $((SECONDS - began)) -lt "$at_once_seconds" ] || tries=0
     tries=$((tries + 1))
     [ "$tries" -le "$most_tries" ] || die "The server ends again and again; see above."
     say "the server stopped by itself (code $code); starting it again ..."
     began=$SECONDS
-    run_server "$app" "$1"
+    run_server "$app" "$2"
     (wait_until_ready "$address" "$server" && say "the server is back: $address") 9>&- &
   done
 }
 
 start_app() {
-  local port='' is_private=''
+  local port='' is_private='' app
   while [ $# -gt 0 ]; do
     case "$1" in
       --port)
@@ -160,7 +158,9 @@ start_app() {
   fi
   [ -n "${DATABASE_URL:-}" ] || need_postgres
   need_modules
-  with_lock "$root/.build/lock" build_app "$(app_folder)"
+  # Once: sources may change while it is built, and what is served is what was begun.
+  app=$(app_folder)
+  with_lock "$root/.build/lock" build_app "$app"
   server=''
   key=''
   [ -z "$is_private" ] || key=$(head -c 24 /dev/urandom | base64 | tr '+/' '-_' | tr -d '=\n')
@@ -171,11 +171,11 @@ start_app() {
     own_cluster=1
     use_cluster
   fi
-  serve "$port"
+  serve "$app" "$port"
   if [ -n "$key" ]; then
     say "Gentle Loom is ready, for you alone: $address/?key=$key   (open it once in each browser; Ctrl-C stops it)"
   else
     say "Gentle Loom is ready: $address   (Ctrl-C stops it)"
   fi
-  watch_over "$port"
+  watch_over "$app" "$port"
 }

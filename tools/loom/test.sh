@@ -44,7 +44,7 @@ with_test_bed() {
   with_lock "$root/.build/lock" build_cli
   unset DATABASE_URL
   use_cluster
-  serve "$(free_port)"
+  serve "$app" "$(free_port)"
   export LOOM_URL=$address LOOM_TESTING=1
 }
 

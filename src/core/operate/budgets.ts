@@ -257,10 +257,17 @@ export function deriveBudgets(wiring: Wiring, loads: Loads): readonly Budget[] {
     const at = place.portIds.map((portId) => ({ itemId, portId }))
     const leaving = (ref: PortRef, rail: Rail) =>
       facts.portById.get(ref.portId)?.side === 'gives' ? loads.from(ref, rail) : loads.into(ref, rail)
-    const terms = at.flatMap((ref) =>
-      place.rails.flatMap((rail) => leaving(ref, rail).map((term) => termAt(term, rail, place.rail))),
-    )
-    const sorted = terms.length > 1 ? terms.toSorted((a, b) => rankOf(a) - rankOf(b)) : terms
+    const leavingAt = (ref: PortRef, rail: Rail) => {
+      const own = leaving(ref, rail)
+      return rail === place.rail ? own : own.map((term) => termAt(term, rail, place.rail))
+    }
+    // Most limits are of one port and one rail, whose sum is there already.
+    const terms =
+      at.length === 1 && place.rails.length === 1
+        ? leavingAt(at[0]!, place.rails[0]!)
+        : at.flatMap((ref) => place.rails.flatMap((rail) => leavingAt(ref, rail)))
+    const isSorted = terms.every((term, index) => index === 0 || rankOf(terms[index - 1]!) <= rankOf(term))
+    const sorted = isSorted ? terms : terms.toSorted((a, b) => rankOf(a) - rankOf(b))
     const { rail, rails, name, mostPeakAmps } = place
     return {
       ...sumUp(sorted, place, headroomPercent),

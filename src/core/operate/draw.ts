@@ -48,11 +48,17 @@ export interface Term {
  * white and full brightness, since that is what a machine may show before any program runs. Never a default.
  */
 export function drawOf(consumer: Consumer, port: PortRef): Term {
-  const at = { at: port, consumerId: consumer.id }
   const { ratedAmps, ratedWatts } = consumer
   if (ratedAmps !== undefined) {
-    return { ...at, amps: ratedAmps.value, isWeak: isWeak(ratedAmps), working: { by: 'amps' } }
+    return {
+      at: port,
+      consumerId: consumer.id,
+      amps: ratedAmps.value,
+      isWeak: isWeak(ratedAmps),
+      working: { by: 'amps' },
+    }
   }
+  const at = { at: port, consumerId: consumer.id }
   if (ratedWatts !== undefined) {
     const volts = RAIL_VOLTS[consumer.rail]
     const amps = ampsOfWatts(ratedWatts.value, volts)

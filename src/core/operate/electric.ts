@@ -294,8 +294,8 @@ function describe(sketch: Sketch, place: number, way: '+' | '-'): string {
 }
 
 /** The circuit of a net, its sources at these volts. */
-export function drawCircuit(harness: Harnessed, { ports }: Net, rail: Rail, volts: number): Circuit {
-  const given = ports.filter((placed) => givesRail(harness, placed, rail))
+export function drawCircuit(harness: Harnessed, { ports, givers }: Net, rail: Rail, volts: number): Circuit {
+  const given = givers.filter((placed) => givesRail(harness, placed, rail))
   const sketch: Sketch = {
     wiring: harness,
     rail,

@@ -1,10 +1,8 @@
-import { portKey } from '../build/refs'
 import { RAIL_VOLTS } from '../physics/amps'
 import type { Rail } from '../parts/connectors'
 import type { PortRef } from '../schema/schema-kit'
 import type { Net } from '../structure/wiring/nets'
 import type { Consumer } from '../structure/wiring/part-facts'
-import { listBy } from '../structure/wiring/wiring'
 import type { Wired } from '../structure/wired'
 import { lazily } from '../units/lazily'
 import { deriveBudgets, type Budget } from './budgets'
@@ -28,6 +26,8 @@ export interface Operation {
   readonly circuit: (ref: PortRef, rail: Rail) => Circuit | undefined
 }
 
+const NO_BUDGETS: readonly Budget[] = []
+
 /** How each consumer draws in a scenario. */
 function drawsIn(wired: Wired, scenario: Scenario): (consumer: Consumer, at: PortRef) => Term {
   const motor = motorsIn(wired, scenario)
@@ -45,9 +45,11 @@ function drawsIn(wired: Wired, scenario: Scenario): (consumer: Consumer, at: Por
 export function operate(wired: Wired, scenario: Scenario): Operation {
   const loads = makeLoads(wired, drawsIn(wired, scenario))
   const budgets = deriveBudgets(wired, loads)
-  const byPort = lazily(() =>
-    listBy(budgets.flatMap((budget) => budget.at.map((ref) => [portKey(ref), budget] as const))),
-  )
+  const byPort = lazily(() => {
+    const lists: Budget[][] = []
+    for (const budget of budgets) for (const ref of budget.at) (lists[wired.port(ref).index] ??= []).push(budget)
+    return lists
+  })
   // A surge is the whole start, at whatever moment of it somebody looks.
   const { timeMs, ...steady } = scenario
   const surges = lazily((): readonly Surge[] =>
@@ -60,7 +62,7 @@ export function operate(wired: Wired, scenario: Scenario): Operation {
     scenario,
     loads,
     budgets,
-    budgetsAt: (ref) => byPort().get(portKey(ref)) ?? [],
+    budgetsAt: (ref) => byPort()[wired.port(ref).index] ?? NO_BUDGETS,
     surges,
     surgeOf: ({ id }) => surgeById().get(id),
     circuit: (ref, rail) => {

@@ -1,5 +1,3 @@
-import Graph from 'graphology'
-import { dijkstra } from 'graphology-shortest-path'
 import { exceeds } from '../units/compare'
 import { distanceMm, type Point } from './space'
 
@@ -32,44 +30,33 @@ export interface Space {
 /** A way this short is run in sight, since nobody leads it behind the tray and back (common practice, no source). */
 export const SIGHT_MM = 200
 
-const goesIn = (id: string) => `in ${id}`
-const comesOut = (id: string) => `out ${id}`
 export const pointOf = ({ xMm, yMm }: { readonly xMm: number; readonly yMm: number }): Point => ({ xMm, yMm, zMm: 0 })
 
-/** The graph of a case for one lead: its ends, each hole as it is gone in by and as it is come out of. */
-function graphOf(from: WayEnd, to: WayEnd, { holes, sightMm }: Space): Graph {
-  const graph = new Graph({ type: 'undirected' })
-  graph.addNode('from')
-  graph.addNode('to')
-  const join = (a: string, b: string, lengthMm: number) => graph.addEdge(a, b, { lengthMm })
-  for (const hole of holes) {
-    graph.addNode(goesIn(hole.id))
-    graph.addNode(comesOut(hole.id))
-    // From behind the tray a lead is where others have to go in first.
-    join('from', from.isBehind === true ? comesOut(hole.id) : goesIn(hole.id), distanceMm(from, pointOf(hole)))
-    join('to', to.isBehind === true ? goesIn(hole.id) : comesOut(hole.id), distanceMm(to, pointOf(hole)))
-  }
-  // In and out by the same hole would be a way across in sight, with a knot in it.
-  for (const a of holes) {
-    for (const b of holes) if (a !== b) join(goesIn(a.id), comesOut(b.id), distanceMm(pointOf(a), pointOf(b)))
-  }
-  const lengthMm = distanceMm(from, to)
-  const areOneSide = (from.isBehind === true) === (to.isBehind === true)
-  if (areOneSide && (from.isBehind === true || !exceeds(lengthMm, sightMm))) join('from', 'to', lengthMm)
-  return graph
+/** Of two ways the shorter one; the first of two alike. */
+function shorter(a: Way | undefined, b: Way | undefined): Way | undefined {
+  if (a === undefined || b === undefined) return a ?? b
+  return b.lengthMm < a.lengthMm ? b : a
 }
 
 /**
  * The shortest way of a lead: in by one hole, behind the tray, and out by another; straight where both ends are behind
- * the tray, or in sight where that is short enough. Undefined where there is none.
+ * the tray, or in sight where that is short enough. Undefined where there is none. More holes than that never make a way
+ * shorter, since each is a corner more (triangle inequality); in and out by the same one would be a knot across the tray.
  */
-export function wayBetween(from: WayEnd, to: WayEnd, space: Space): Way | undefined {
-  const graph = graphOf(from, to, space)
-  const path = dijkstra.bidirectional(graph, 'from', 'to', 'lengthMm') as readonly string[] | null
-  if (path === null) return undefined
-  const legsMm = path.slice(1).map((node, index) => graph.getEdgeAttribute(path[index]!, node, 'lengthMm') as number)
-  const holeIds = path.slice(1, -1).map((node) => node.replace(/^(in|out) /, ''))
-  return { lengthMm: legsMm.reduce((sum, lengthMm) => sum + lengthMm, 0), holeIds, legsMm }
+export function wayBetween(from: WayEnd, to: WayEnd, { holes, sightMm }: Space): Way | undefined {
+  const through = (passed: readonly Hole[]): Way => {
+    const points: readonly Point[] = [from, ...passed.map(pointOf), to]
+    const legsMm = points.slice(1).map((point, index) => distanceMm(points[index]!, point))
+    return { lengthMm: legsMm.reduce((sum, legMm) => sum + legMm, 0), holeIds: passed.map(({ id }) => id), legsMm }
+  }
+  const areOneSide = (from.isBehind === true) === (to.isBehind === true)
+  const straight = through([])
+  const isStraight = areOneSide && (from.isBehind === true || !exceeds(straight.lengthMm, sightMm))
+  const first = isStraight ? straight : undefined
+  if (!areOneSide) return holes.map((hole) => through([hole])).reduce(shorter, first)
+  if (from.isBehind === true) return straight
+  const pairs = holes.flatMap((a) => holes.flatMap((b) => (a === b ? [] : [[a, b] as const])))
+  return pairs.reduce((best, pair) => shorter(best, through(pair)), first)
 }
 
 export type Reach = 'yes' | 'tight' | 'no'

@@ -152,17 +152,25 @@ function mindsOf(harness: Harness, finding: Finding, mend: Mend): number | undef
 
 /**
  * The repairs for a finding of this harness, best first: each one tried, left out where it does not help, and behind the
- * others where it brings a mind.
+ * others where it brings a mind. No more are thought of once `most` are found that bring none, or `mostTried` were tried.
  */
-export function mendsFor(harness: Harness, finding: Finding): readonly Mend[] {
+export function mendsFor(
+  harness: Harness,
+  finding: Finding,
+  { most = Infinity, mostTried = Infinity } = {},
+): readonly Mend[] {
   if (finding.messageId === BROKEN_ID) return []
-  const proposed = ruleOf(finding).mends(harness, finding)
-  return proposed
-    .flatMap((mend) => {
-      const mindCount = mindsOf(harness, finding, mend)
-      return mindCount === undefined ? [] : [{ mend, mindCount }]
-    })
+  const found: { readonly mend: Mend; readonly mindCount: number }[] = []
+  let triedCount = 0
+  for (const mend of ruleOf(finding).mends(harness, finding)) {
+    const mindCount = mindsOf(harness, finding, mend)
+    if (mindCount !== undefined) found.push({ mend, mindCount })
+    triedCount += 1
+    if (triedCount >= mostTried || found.filter((entry) => entry.mindCount === 0).length >= most) break
+  }
+  return found
     .toSorted((a, b) => a.mindCount - b.mindCount)
+    .slice(0, most)
     .map(({ mend }) => mend)
 }
 

@@ -89,7 +89,9 @@ export function judge(harness: Harness, plan: Plan): Judged {
   let after = derive(apply(harness.build, { type: 'batch', edits }).build)
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     const found = saidOf(check(after), itemsOf(plan)).findings.filter(({ ruleId }) => SETTLED.includes(ruleId))
-    const edit = found.map((finding) => mendsFor(after, finding)[0]?.edit).find((mend) => mend !== undefined)
+    const edit = found
+      .map((finding) => mendsFor(after, finding, { most: 1 })[0]?.edit)
+      .find((mend) => mend !== undefined)
     if (edit === undefined) break
     edits.push(...stepsOf(edit))
     after = derive(apply(after.build, edit).build)

@@ -98,6 +98,17 @@ test('an edit shows at once and is saved behind', async () => {
   expect(portsOf(server.document)).toEqual(['f1 SYS1'])
 })
 
+test('the answer to our own edits leaves the build as it is, so that it is judged once', async () => {
+  const { server, actions, now } = open()
+  actions.dispatch(plug(now().build, 'f1', 'SYS1'))
+  actions.dispatch({ type: 'renameBuild', name: 'Other' })
+  const shown = now().build
+  await settle()
+  expect(now()).toMatchObject({ pending: [], confirmed: { revision: 2 } })
+  expect(now().build).toBe(shown)
+  expect({ ...shown, revision: 2 }).toEqual(server.document)
+})
+
 test('an edit that is not possible changes nothing', () => {
   const { actions, now } = open()
   expect(actions.dispatch({ type: 'removeItem', itemId: 'nobody' })).toBe(false)
@@ -219,7 +230,8 @@ describe('the same lead in two places', () => {
     expect(now()).toMatchObject({ conflict: null, pending: [], saving: 'saved' })
     expect(portsOf(server.document)).toEqual([wanted])
     expect(server.document.name).toBe('Mine too')
-    expect(now().build).toEqual(server.document)
+    expect(now().confirmed).toEqual(server.document)
+    expect({ ...now().build, revision: server.document.revision }).toEqual(server.document)
   })
 })
 

@@ -37,7 +37,7 @@ export interface Session {
   readonly confirmed: Build
   /** Edits made here and not acknowledged yet, oldest first. */
   readonly pending: readonly PendingEdit[]
-  /** What the page shows: confirmed with the pending edits on top. */
+  /** What the page shows: confirmed with the pending edits on top. It keeps the revision that it was last put on. */
   readonly build: Build
   readonly saving: Saving
   readonly undo: readonly Step[]
@@ -207,6 +207,9 @@ export function createSession(initial: Build, queue?: EditQueue) {
     const { confirmed, build } = get()
     try {
       const theirs = replay(confirmed, entries)
+      // Our own edits, in our order, on what we had: the build stands as it is, and nobody has to look at it anew.
+      const isEcho = entries.every(({ editId }, index) => editId === get().pending[index]?.id)
+      if (isEcho) return set({ confirmed: theirs, pending })
       const slots = clashesOf(theirs, pending, foreignSlots(entries, confirmed.revision))
       if (slots.length === 0) settle(theirs, pending)
       else set({ pending, conflict: { slots, theirs, mine: build, base: confirmed.revision } })

@@ -142,7 +142,7 @@ function OneCase({ caseItem, cases }: { readonly caseItem: Item; readonly cases:
       </div>
       <DragOverlay dropAnimation={null}>
         {held !== undefined && (
-          <span className="rounded-md border border-woad bg-woad-wash px-2 py-1 font-display font-semibold">
+          <span data-lifted className="rounded-md border border-woad bg-woad-wash px-2 py-1 font-display font-semibold">
             {held.mark}
           </span>
         )}

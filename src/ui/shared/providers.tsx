@@ -1,11 +1,11 @@
 'use client'
 
 import { setNonce } from 'get-nonce'
-import { Toast, Tooltip } from 'radix-ui'
+import { Toast } from 'radix-ui'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Notices } from './notices'
 
-/** What every page needs: the nonce for the few styles that dialogs add, notices, and tips on hover and focus. */
+/** What every page needs: the nonce for the few styles that dialogs add, and notices. */
 export function Providers({ nonce, children }: { readonly nonce: string; readonly children: ReactNode }) {
   // The document keeps the policy that it came with, whatever a later answer of the server says.
   const [first] = useState(nonce)
@@ -15,11 +15,9 @@ export function Providers({ nonce, children }: { readonly nonce: string; readonl
     document.documentElement.dataset['alive'] = ''
   }, [])
   return (
-    <Tooltip.Provider delayDuration={300}>
-      <Toast.Provider swipeDirection="right" label="Notice">
-        {children}
-        <Notices />
-      </Toast.Provider>
-    </Tooltip.Provider>
+    <Toast.Provider swipeDirection="right" label="Notice">
+      {children}
+      <Notices />
+    </Toast.Provider>
   )
 }

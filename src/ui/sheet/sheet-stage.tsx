@@ -193,13 +193,14 @@ function OpenSnags() {
 /** What goes to the workbench: cautions, leads in working order, sums, settings and what to buy; made to be printed. */
 export function SheetStage() {
   const build = useSession((state) => state.build)
+  const revision = useSession((state) => state.confirmed.revision)
   return (
     <article className="mx-auto max-w-4xl px-4 pt-4 pb-12 print:max-w-none print:p-0">
       <header className="flex flex-wrap items-start justify-between gap-3">
         <div className="min-w-0">
           <p className="font-display text-2xl font-semibold break-words">{build.name}</p>
           <p className="text-[13px] text-faded">
-            Wiring sheet, revision {build.revision}: {countOf(build.items.length, 'item')},{' '}
+            Wiring sheet, revision {revision}: {countOf(build.items.length, 'item')},{' '}
             {countOf(build.threads.length, 'thread')}
           </p>
         </div>

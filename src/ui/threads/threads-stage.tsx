@@ -116,7 +116,7 @@ function Wiring() {
         {isList ? <LeadList /> : <Diagram onPick={onPick} fitter={fitter} />}
       </div>
       <DragOverlay dropAnimation={null}>
-        <span className="rounded-md border border-woad bg-cloth px-2 py-1 font-semibold shadow-lg">
+        <span data-lifted className="rounded-md border border-woad bg-cloth px-2 py-1 font-semibold shadow-lg">
           <DraggedName nameOf={nameOf} more={also.length} />
         </span>
       </DragOverlay>

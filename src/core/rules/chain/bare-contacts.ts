@@ -25,8 +25,8 @@ export const bareContacts = defineRule({
         const isLive = RAILS.some(
           (rail) => port.wires.includes(rail) && sourcesOnNet(harness, harness.nets, ref, rail).length > 0,
         )
-        if (harness.threadsAt(ref).length > 0 || !isLive) return say.notApplicable(at)
-        return harness.choices.isCovered(ref) ? say.holds(at) : say.found('bare', at, { port: harness.name(ref) })
+        if (harness.threadsAt(ref).length > 0 || !isLive) return say.notApplicable()
+        return harness.choices.isCovered(ref) ? say.holds() : say.found('bare', at, { port: harness.name(ref) })
       }),
   mends: (harness, finding) =>
     finding.at.map((ref) => ({ messageId: 'cover', params: { port: harness.name(ref) }, edit: coverEdit(ref, true) })),

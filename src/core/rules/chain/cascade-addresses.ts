@@ -86,7 +86,7 @@ export const cascadeAddresses = defineRule({
   check: (harness, say) =>
     cascadesOf(harness).flatMap((boxes) => {
       const at = boxes.map(({ item }) => anyPort(harness, item))
-      if (boxes.length < 2) return [say.notApplicable(at)]
+      if (boxes.length < 2) return [say.notApplicable()]
       const marks = (some: readonly Box[]) => some.map(({ item }) => item.mark)
       const most = boxes.flatMap(({ cascade }) => cascade.mostBoxCount?.value ?? [])
       const limitCount = most.length === 0 ? undefined : Math.min(...most)
@@ -99,7 +99,7 @@ export const cascadeAddresses = defineRule({
         : boxes.every(({ cascade }) => cascade.by === 'switches')
           ? 'switches'
           : 'either'
-      if (by !== 'switches' && isBridged(harness, boxes)) return [...tooMany, say.holds(at)]
+      if (by !== 'switches' && isBridged(harness, boxes)) return [...tooMany, say.holds()]
       if (by === 'bridge') return [...tooMany, say.found('notBridged', at, { boxes: marks(boxes) })]
       const numbers = [...new Set(boxes.flatMap(({ item }) => harness.choices.addressOf(item.id) ?? []))]
       const clashes = numbers.flatMap((addressNumber) => {
@@ -120,7 +120,7 @@ export const cascadeAddresses = defineRule({
               ),
             ]
       const found = [...tooMany, ...clashes, ...unknown]
-      return found.length === 0 ? [say.holds(at)] : found
+      return found.length === 0 ? [say.holds()] : found
     }),
   mends: (harness, finding) => numberAnew(harness, finding),
 })

@@ -26,12 +26,12 @@ export const chainVariants = defineRule({
       if (!isStart || harness.threadsAt(ref).length === 0) return []
       const devices = hangingOn(harness, ref).filter(({ placed }) => placed.port.connector.family === 'maker-link')
       const at = [ref, ...devices.map(({ placed }) => placed.ref)]
-      if (devices.length < 2) return [say.notApplicable(at)]
+      if (devices.length < 2) return [say.notApplicable()]
       const variants = [...new Set(devices.flatMap(({ placed }) => placed.port.connector.variant ?? []))].toSorted()
       const leads = devices.map(({ placed }) => harness.name(placed.ref))
       if (variants.length > 1) return [say.found('mixed', at, { outlet: harness.name(ref), variants, leads })]
       const unnamed = devices.filter(({ placed }) => placed.port.connector.variant === undefined)
-      if (unnamed.length === 0) return [say.holds(at)]
+      if (unnamed.length === 0) return [say.holds()]
       const names = unnamed.map(({ placed }) => harness.name(placed.ref))
       return [say.found('unknown', at, { outlet: harness.name(ref), leads: names })]
     }),

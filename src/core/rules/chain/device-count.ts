@@ -32,8 +32,8 @@ export const deviceCount = defineRule({
     harness.deviceCounts().map((count) => {
       const { devices, mostCount, limit } = count
       const at = [...count.at, ...devices.map(({ placed }) => placed.ref)]
-      if (devices.length === 0) return say.notApplicable(count.at)
-      if (!exceeds(devices.length, mostCount)) return say.holds(at)
+      if (devices.length === 0) return say.notApplicable()
+      if (!exceeds(devices.length, mostCount)) return say.holds()
       const params = {
         subject: subjectOf(harness, count),
         deviceCount: devices.length,

@@ -60,13 +60,13 @@ export const extraFeed = defineRule({
           const ref = { itemId: item.id, portId }
           const devices = hangingOn(harness, ref)
           const at = [ref, ...devices.map(({ placed }) => placed.ref)]
-          if (devices.length === 0) return say.notApplicable(at)
-          if (!exceeds(devices.length, extraFeedAboveCount.value)) return say.holds(at)
+          if (devices.length === 0) return say.notApplicable()
+          if (!exceeds(devices.length, extraFeedAboveCount.value)) return say.holds()
           const wires = harness.port(ref).port.wires
           const isFed = RAILS.some(
             (rail) => wires.includes(rail) && sourcesOnNet(harness, harness.nets, ref, rail).length > 1,
           )
-          if (isFed) return say.holds(at)
+          if (isFed) return say.holds()
           return say.found('missing', at, {
             outlet: harness.name(ref),
             deviceCount: devices.length,

@@ -9,7 +9,7 @@ import { defineRule, type Finding, type Mend } from '../engine/rule'
  * Outlets that are counted from the first to the last: those of a box that drives or repeats, and sockets on the body of
  * a plain hub. Headers of a board have names, and the legs of a splitter are all alike.
  */
-function countedOutlets({ all, part, portById }: PartFacts): readonly (readonly string[])[] {
+function readCounted({ all, part, portById }: PartFacts): readonly (readonly string[])[] {
   if (part.ports.some(({ role }) => role !== undefined)) return []
   const isOnBody = (id: string) => portById.get(id)?.side === 'gives' && portById.get(id)?.lead === undefined
   const isBox = part.ports.some(({ side }) => side === 'takes')
@@ -20,6 +20,14 @@ function countedOutlets({ all, part, portById }: PartFacts): readonly (readonly 
   ].map((ids) => part.ports.filter(({ id }) => ids.includes(id) && isOnBody(id)).map(({ id }) => id))
   const several = lists.filter((ids) => ids.length > 1)
   return [...new Map(several.map((ids) => [ids.join(' '), ids])).values()]
+}
+
+const countedByPart = new WeakMap<PartFacts, readonly (readonly string[])[]>()
+
+function countedOutlets(facts: PartFacts): readonly (readonly string[])[] {
+  let counted = countedByPart.get(facts)
+  if (counted === undefined) countedByPart.set(facts, (counted = readCounted(facts)))
+  return counted
 }
 
 interface Used {
@@ -51,23 +59,25 @@ export const outletOrder = defineRule({
       text: '{box} has {chain} on its outlets in this order, but in the case they stand as {wanted}. Plug them in the order of the case, or re-sort in the program.',
     },
   },
-  check: (harness, say) =>
-    harness.items.flatMap((item) => {
+  check: (harness, say) => {
+    const hasNumbers = (harness.build.places ?? []).some(({ number }) => number !== undefined)
+    return harness.items.flatMap((item) => {
       const seen = new Set<string>()
       return countedOutlets(harness.factsOfItem(item.id)).flatMap((portIds) => {
-        const used = portIds.flatMap((portId) => usedOf(harness, { itemId: item.id, portId }))
+        const used = !hasNumbers ? [] : portIds.flatMap((portId) => usedOf(harness, { itemId: item.id, portId }))
         const at = used.map(({ outlet }) => outlet)
-        if (used.length < 2) return [say.notApplicable(at)]
+        if (used.length < 2) return [say.notApplicable()]
         const key = JSON.stringify(at)
         if (seen.has(key)) return []
         seen.add(key)
-        if (used.every(({ number }, index) => index === 0 || used[index - 1]!.number <= number)) return [say.holds(at)]
+        if (used.every(({ number }, index) => index === 0 || used[index - 1]!.number <= number)) return [say.holds()]
         const marks = (entries: readonly Used[]) =>
           entries.map(({ itemId }) => harness.items.find(({ id }) => id === itemId)!.mark)
         const wanted = used.toSorted((a, b) => a.number - b.number)
         return [say.found('differs', at, { box: item.mark, chain: marks(used), wanted: marks(wanted) })]
       })
-    }),
+    })
+  },
   mends: (harness, finding) => [outletsInOrder(harness, finding)],
 })
 

@@ -53,8 +53,8 @@ export const currentBudget = defineRule({
       .map((budget) => {
         const { at, knownAmps: totalAmps, mostAmps, boundAmps = 0, headroomPercent, unknownCount } = budget
         const kind = budgetCase(budget)
-        if (kind === 'notApplicable') return say.notApplicable(at)
-        if (kind === 'holds') return say.holds(at)
+        if (kind === 'notApplicable') return say.notApplicable()
+        if (kind === 'holds') return say.holds()
         const subject = subjectOf(harness, budget)
         const limitAmps = budget.limit?.value ?? 0
         switch (kind) {

@@ -52,13 +52,13 @@ export const powerBudget = defineRule({
         const mostWatts = budget.mostAmps * wattsPerAmp
         const boundWatts = (budget.boundAmps ?? 0) * wattsPerAmp
         const kind = budgetCase(budget)
-        if (kind === 'notApplicable') return say.notApplicable(at)
-        if (kind === 'holds') return say.holds(at)
+        if (kind === 'notApplicable') return say.notApplicable()
+        if (kind === 'holds') return say.holds()
         const subject = subjectOf(harness, budget)
         const limitWatts = (budget.limit?.value ?? 0) * wattsPerAmp
         switch (kind) {
           case 'limitUnknown':
-            return say.notApplicable(at)
+            return say.notApplicable()
           case 'over':
           case 'wouldHold':
             return say.found(kind, at, { subject, totalWatts, limitWatts }, budget)

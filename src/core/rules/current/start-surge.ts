@@ -51,7 +51,7 @@ export const startSurge = defineRule({
     const calm = closed.filter((entry) => !assumed.includes(entry))
     const highest = overGuessed.toSorted((a, b) => b.peakAmps - b.mostAmps! - (a.peakAmps - a.mostAmps!))[0]
     return [
-      ...calm.map(({ budget }) => say.holds(budget.at)),
+      ...calm.map(() => say.holds()),
       ...overKnown.map(({ budget, leastPeakAmps: peakAmps, mostAmps }) =>
         say.found('over', budget.at, { subject: subjectOf(harness, budget), peakAmps, mostAmps: mostAmps! }),
       ),

@@ -45,7 +45,7 @@ export const threeFanRule = defineRule({
       const fans = fedBy(harness, head)
       const fanCount = fans.length
       const budget = harness.budgetsAt(head.at).find(({ rail }) => rail === '12v')
-      if (head.placed.port.role === undefined || fanCount === 0 || budget === undefined) return say.notApplicable(at)
+      if (head.placed.port.role === undefined || fanCount === 0 || budget === undefined) return say.notApplicable()
       const params = { port: harness.name(head.at), fanCount }
       const isMore = fanCount > COMFORT_COUNT
       const isOver = budget.state === 'over'
@@ -57,7 +57,7 @@ export const threeFanRule = defineRule({
       }
       if (isMore && (budget.state === 'within' || budget.state === 'tight')) return say.found('sumHolds', at, params)
       if (!isMore && isOver) return say.found('sumOver', at, params)
-      return say.holds(at)
+      return say.holds()
     }),
   mends: () => [],
 })

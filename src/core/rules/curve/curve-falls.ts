@@ -20,7 +20,7 @@ export const curveFalls = defineRule({
     (harness.build.choices.curves ?? []).map(({ at: head, points }) => {
       const sorted = points.toSorted((a, b) => a.temperatureC - b.temperatureC)
       const index = sorted.findIndex((point, i) => i > 0 && exceeds(sorted[i - 1]!.dutyPercent, point.dutyPercent))
-      if (index < 0) return say.holds([head])
+      if (index < 0) return say.holds()
       const [before, after] = [sorted[index - 1]!, sorted[index]!]
       return say.found('falls', [head], {
         port: harness.name(head),

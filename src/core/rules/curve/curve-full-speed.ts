@@ -21,7 +21,7 @@ export const curveFullSpeed = defineRule({
   check: (harness, say) =>
     (harness.build.choices.curves ?? []).map(({ at: head, points }) => {
       const mostPercent = Math.max(...points.map(({ dutyPercent }) => dutyPercent))
-      if (!exceeds(FULL_PERCENT, mostPercent)) return say.holds([head])
+      if (!exceeds(FULL_PERCENT, mostPercent)) return say.holds()
       return say.found('never', [head], { port: harness.name(head), mostPercent })
     }),
   mends: () => [],

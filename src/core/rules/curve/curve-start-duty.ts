@@ -43,12 +43,12 @@ export const curveStartDuty = defineRule({
           const at = [head, lead]
           const params = { port, lead: harness.name(lead), leastPercent }
           if (leastPercent === 0) {
-            return motor.stopsAtZeroDuty === true ? say.holds(at) : say.found('cannotStop', at, params)
+            return motor.stopsAtZeroDuty === true ? say.holds() : say.found('cannotStop', at, params)
           }
           const startPercent = motor.startDutyPercent!.value
           return exceeds(startPercent, leastPercent)
             ? say.found('belowStart', at, { ...params, startPercent })
-            : say.holds(at)
+            : say.holds()
         })
       if (open.length === 0) return known
       const params = { port, leads: open.map((lead) => harness.name(lead)), leastPercent }

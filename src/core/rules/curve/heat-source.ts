@@ -24,12 +24,12 @@ export const heatSource = defineRule({
   check: (harness, say) =>
     (harness.build.choices.curves ?? []).map(({ at: head, heatSource: heat, points }) => {
       // One duty at any heat listens to nothing.
-      if (points.every(({ dutyPercent }) => dutyPercent === points[0]!.dutyPercent)) return say.notApplicable([head])
+      if (points.every(({ dutyPercent }) => dutyPercent === points[0]!.dutyPercent)) return say.notApplicable()
       const port = harness.name(head)
       if (heat === undefined) return say.found('unknown', [head], { port })
       const { role } = harness.port(head).port
       const coolsCpu = role === 'cpu' || role === 'cpuOptional'
-      if (!coolsCpu || LIKELY_FOR_CPU.includes(heat)) return say.holds([head])
+      if (!coolsCpu || LIKELY_FOR_CPU.includes(heat)) return say.holds()
       return say.found('unlikely', [head], { port, heat })
     }),
   mends: () => [],

@@ -53,8 +53,9 @@ export const movesOf = (harness: Harness, lead: PortRef, most = MOST_MOVES): rea
  * leaves it.
  */
 export function plugsOf(harness: Harness, lead: PortRef): readonly Mend[] {
-  const sure = movesOf(harness, lead, 1)
-  return sure.length > 0 ? sure : movesWhere(harness, lead, ({ verdict }) => verdict === 'unknown', 1)
+  const candidates = candidatesFor(harness, lead)
+  const best = candidates.find(wouldTake) ?? candidates.find(({ verdict }) => verdict === 'unknown')
+  return best === undefined ? [] : [moveTo(harness, lead, best)]
 }
 
 /** The move of this lead to this one port, where the port would take it without a new snag. */

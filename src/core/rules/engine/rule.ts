@@ -127,7 +127,7 @@ export type MendMessageId = keyof typeof MEND_TEXTS
 
 /** What a rule says of one subject: one of four outcomes, never more than one. */
 export type Outcome =
-  | { readonly outcome: 'holds' | 'notApplicable'; readonly at: readonly PortRef[] }
+  | { readonly outcome: 'holds' | 'notApplicable' }
   | {
       readonly outcome: 'snag' | 'unknown'
       readonly messageId: string
@@ -140,8 +140,8 @@ export type Outcome =
 
 /** Makes the outcomes of a rule; a message id or a slot that its messages do not have does not compile. */
 export interface Say<M extends Messages> {
-  readonly holds: (at: readonly PortRef[]) => Outcome
-  readonly notApplicable: (at: readonly PortRef[]) => Outcome
+  readonly holds: () => Outcome
+  readonly notApplicable: () => Outcome
   /** A snag, or an unknown where the message is one. */
   readonly found: <K extends keyof M & string>(
     messageId: K,
@@ -182,21 +182,25 @@ export interface RuleInfo {
 interface Rule<M extends Messages> extends RuleInfo {
   readonly messages: M
   readonly check: (harness: Harness, say: Say<M>) => readonly Outcome[]
-  /** Repairs for one of this rule's findings, best first; worked out when asked for. */
-  readonly mends: (harness: Harness, finding: Finding) => readonly Mend[]
+  /** Repairs for one of this rule's findings, best first; each worked out when it is asked for. */
+  readonly mends: (harness: Harness, finding: Finding) => Iterable<Mend>
 }
 
 /** A rule without its own message types: what the registry holds. */
 export interface AnyRule extends RuleInfo {
   readonly messages: Messages
   readonly check: (harness: Harness) => readonly Outcome[]
-  readonly mends: (harness: Harness, finding: Finding) => readonly Mend[]
+  readonly mends: (harness: Harness, finding: Finding) => Iterable<Mend>
 }
+
+/** What holds is counted, and nothing else is told of it: the same two objects every time. */
+const HOLDS: Outcome = { outcome: 'holds' }
+const NOT_APPLICABLE: Outcome = { outcome: 'notApplicable' }
 
 function sayerFor<M extends Messages>(messages: M): Say<M> {
   return {
-    holds: (at) => ({ outcome: 'holds', at }),
-    notApplicable: (at) => ({ outcome: 'notApplicable', at }),
+    holds: () => HOLDS,
+    notApplicable: () => NOT_APPLICABLE,
     found: (messageId, at, params, sum) => ({
       outcome: messages[messageId]!.severity === 'unknown' ? 'unknown' : 'snag',
       messageId,

@@ -17,8 +17,8 @@ export function subjectOf(harness: Harness, budget: Budget): string {
 
 /** An outcome about things as a whole: it names a port of each, or the thing itself where it has none. */
 export function onThings(harness: Harness, things: readonly string[], outcome: Outcome): Outcome {
+  if (!('messageId' in outcome)) return outcome
   const at = things.flatMap((itemId) => anyPortOf(harness, itemId))
-  if (!('messageId' in outcome)) return { ...outcome, at }
   const itemIds = things.filter((itemId) => anyPortOf(harness, itemId).length === 0)
   return { ...outcome, at, ...(itemIds.length === 0 ? {} : { itemIds }) }
 }

@@ -40,7 +40,7 @@ export const connectorMates = defineRule({
     harness.threads.map((thread) => {
       const { misfit } = harness.fit(thread)
       const at = [thread.from, thread.to]
-      if (OTHER_RULES.includes(misfit)) return say.holds(at)
+      if (OTHER_RULES.includes(misfit)) return say.holds()
       const lead = harness.name(thread.from)
       const port = harness.name(thread.to)
       const from = harness.port(thread.from).port.connector
@@ -67,7 +67,7 @@ export const connectorMates = defineRule({
         case 'label':
           return say.found('label', at, { lead, port })
         default:
-          return say.holds(at)
+          return say.holds()
       }
     }),
   mends: (harness, finding) => {

@@ -29,7 +29,7 @@ export const endsMate = defineRule({
       const at = [thread.from, thread.to]
       const names = { lead: harness.name(thread.from), port: harness.name(thread.to) }
       if (misfit === 'bothGive' || misfit === 'bothTake') return say.found(misfit, at, names)
-      if (misfit !== 'sameEnds') return say.holds(at)
+      if (misfit !== 'sameEnds') return say.holds()
       const ends = harness.port(thread.from).port.connector.end
       return say.found('sameEnds', at, { ...names, ends })
     }),

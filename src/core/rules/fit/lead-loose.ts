@@ -45,8 +45,8 @@ export const leadLoose = defineRule({
         (placed) => isOfBundle(placed) && harness.choices.parkedReasonAt(placed.ref) === undefined,
       )
       const at = left.map(({ ref }) => ref)
-      if (all.length === 0) return say.notApplicable(at)
-      if (left.length === 0) return say.holds(all.map(({ ref }) => ref))
+      if (all.length === 0) return say.notApplicable()
+      if (left.length === 0) return say.holds()
       const params = { looseCount: left.length, leads: at.map((ref) => harness.name(ref)) }
       return say.found(messageId, at, params)
     }
@@ -62,15 +62,12 @@ export const leadLoose = defineRule({
       ...parked,
     ]
   },
-  mends: (harness, finding) => {
-    if (finding.messageId === 'parked') return finding.at.flatMap((ref) => plugsOf(harness, ref))
-    return finding.at.flatMap((ref): readonly Mend[] => {
-      const park: Mend = {
-        messageId: 'park',
-        params: { lead: harness.name(ref) },
-        edit: parkEdit(ref, 'on purpose'),
-      }
-      return [...plugsOf(harness, ref), ...(finding.messageId === 'comfort' ? [park] : [])]
-    })
+  mends: function* (harness, finding) {
+    for (const ref of finding.at) {
+      yield* plugsOf(harness, ref)
+      const params = { lead: harness.name(ref) }
+      if (finding.messageId === 'comfort')
+        yield { messageId: 'park', params, edit: parkEdit(ref, 'on purpose') } satisfies Mend
+    }
   },
 })

@@ -44,7 +44,7 @@ export const leadRing = defineRule({
     return harness.ports.flatMap((lead) => {
       if (lead.port.side !== 'takes' || harness.threadsAt(lead.ref).length === 0) return []
       const ring = ringOf(harness, lead)
-      if (ring.length === 0) return [say.holds([lead.ref])]
+      if (ring.length === 0) return [say.holds()]
       const at = ring.toSorted((a, b) => harness.port(a).index - harness.port(b).index)
       const key = at.map(portKey).join(' ')
       if (told.has(key)) return []

@@ -23,9 +23,9 @@ export const portTaken = defineRule({
   check: (harness, say) =>
     harness.ports.map(({ ref, port }) => {
       const others = harness.across(ref).map((other) => other.ref)
-      if (others.length === 0) return say.notApplicable([ref])
+      if (others.length === 0) return say.notApplicable()
       const { placeCount, coveredCount } = occupancyOf(harness, ref)
-      if (coveredCount <= placeCount) return say.holds([ref])
+      if (coveredCount <= placeCount) return say.holds()
       const at = [ref, ...others]
       const names = others.map((other) => harness.name(other))
       const name = harness.name(ref)

@@ -57,10 +57,10 @@ export const ledCount = defineRule({
         const unknownCount = lines.reduce((sum, line) => sum + line.unknownCount, 0)
         const limitCount = limit.mostLedCount!.value
         const subject = at.length === 1 ? harness.name(at[0]!) : `${item.mark} ${limit.name ?? 'outlets together'}`
-        if (lines.every(({ segments }) => segments.length === 0)) return say.notApplicable(at)
+        if (lines.every(({ segments }) => segments.length === 0)) return say.notApplicable()
         if (exceeds(total, limitCount)) return say.found('over', at, { subject, ledCount: total, limitCount })
         if (unknownCount > 0) return say.found('unknown', at, { subject, ledCount: total, limitCount, unknownCount })
-        return say.holds(at)
+        return say.holds()
       }),
     ),
   mends: () => [],

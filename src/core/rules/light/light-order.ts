@@ -44,12 +44,12 @@ export const lightOrder = defineRule({
     harness.lights().lines.map((line) => {
       const placed = numberedOf(harness, line)
       const at = [line.source.ref, ...placed.map(({ segment }) => segment.at)]
-      if (placed.length < 2) return say.notApplicable(at)
+      if (placed.length < 2) return say.notApplicable()
       const isInOrder = placed.every(({ segment, number }) => {
         const before = numberedBefore(placed, segment)
         return before === undefined || before.number <= number
       })
-      if (isInOrder) return say.holds(at)
+      if (isInOrder) return say.holds()
       const wanted = placed.toSorted((a, b) => a.number - b.number)
       const marks = (entries: readonly Numbered[]) => [
         ...new Set(entries.map(({ segment }) => segment.placed.item.mark)),

@@ -31,12 +31,12 @@ export const lightOwner = defineRule({
       segments.map((segment) => {
         const at = [segment.at]
         const choice = lightSchool(harness.build, segment.at)
-        if (choice === undefined) return say.notApplicable(at)
+        if (choice === undefined) return say.notApplicable()
         const owner = lightOwnerOf(source, segment.placed.facts.part.maker)
         const params = { lead: harness.name(segment.at), group: choice.of, wanted: OWNER_WORDS[choice.wanted] }
         if (owner === undefined) return say.found('ownerUnknown', at, { ...params, port: harness.name(source.ref) })
         return owner === choice.wanted
-          ? say.holds(at)
+          ? say.holds()
           : say.found('otherOwner', at, { ...params, owner: OWNER_WORDS[owner] })
       }),
     ),

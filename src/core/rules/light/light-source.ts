@@ -34,7 +34,7 @@ export const lightSource = defineRule({
     )
     const judged = mating.map((light) => ({ light, sources: sourcesOf(light) }))
     const dark = judged.filter(({ sources }) => sources.length === 0).map(({ light }) => light.at)
-    const driven = judged.filter(({ sources }) => sources.length === 1).map(({ light }) => say.holds([light.at]))
+    const driven = judged.filter(({ sources }) => sources.length === 1).map(() => say.holds())
     const names = (ports: readonly PlacedPort[]) => ports.map(({ ref }) => harness.name(ref))
     const fought = contests.map((contest) => {
       const at = [...contest.lights, ...contest.sources].map(({ ref }) => ref)

@@ -83,7 +83,7 @@ export const lightVolts = defineRule({
     const names = (entries: typeof judged) => refs(entries).map((ref) => harness.name(ref))
     const lowest = assumed.toSorted((a, b) => a.worst!.volts - b.worst!.volts)[0]?.worst
     return [
-      ...certain.map(({ ends }) => say.holds(refs([{ ends, worst: undefined }]))),
+      ...certain.map(() => say.holds()),
       ...low.map(({ ends, worst }) => {
         const { segment, volts, leastVolts } = worst!
         return say.found('low', [segment.at, ends.line.source.ref], {

@@ -18,12 +18,11 @@ export const mirroredLegs = defineRule({
   },
   check: (harness, say) =>
     harness.lights().lines.map(({ source, segments, mirrored }) => {
-      const at = [source.ref, ...segments.map((segment) => segment.at)]
       const isAsked = ({ at: { itemId } }: Segment) =>
         chosenFor(harness.build, itemId, ({ splitLights }) => splitLights)?.wanted === 'separate'
-      if (!segments.some(isAsked)) return say.notApplicable(at)
+      if (!segments.some(isAsked)) return say.notApplicable()
       const mirrors = mirrored.filter(isAsked).map((segment) => segment.at)
-      if (mirrors.length === 0) return say.holds(at)
+      if (mirrors.length === 0) return say.holds()
       return say.found('mirrors', [source.ref, ...mirrors], {
         leads: mirrors.map((ref) => harness.name(ref)),
         port: harness.name(source.ref),

@@ -24,7 +24,7 @@ export const refreshRate = defineRule({
   check: (harness, say) =>
     harness.lights().lines.map(({ source, segments, ledCount, unknownCount }) => {
       const at = [source.ref]
-      if (segments.every(({ light }) => light.control !== 'eachLed')) return say.notApplicable(at)
+      if (segments.every(({ light }) => light.control !== 'eachLed')) return say.notApplicable()
       const resets = segments.map(({ light }) => light.resetMicroseconds?.value ?? LONGEST_RESET_MICROSECONDS)
       const actualFramesPerSecond = framesPerSecond(ledCount, Math.max(...resets))
       const wantedFramesPerSecond = settingOf(harness.build, 'leastFramesPerSecond')
@@ -32,7 +32,7 @@ export const refreshRate = defineRule({
       if (exceeds(wantedFramesPerSecond, actualFramesPerSecond)) {
         return say.found('slow', at, { port, actualFramesPerSecond, ledCount, wantedFramesPerSecond })
       }
-      return unknownCount > 0 ? say.found('unknown', at, { port, unknownCount }) : say.holds(at)
+      return unknownCount > 0 ? say.found('unknown', at, { port, unknownCount }) : say.holds()
     }),
   mends: () => [],
 })

@@ -75,7 +75,7 @@ export const standInModel = defineRule({
         return say.found('tooMany', at, { port, unitCount, model, limitCount })
       }
       // Where nothing listens, such as behind a box whose sync is off, no effect runs past any end.
-      if (isIdle) return say.notApplicable(at)
+      if (isIdle) return say.notApplicable()
       if (exceeds(ledCount, declaredCount)) {
         return say.found('short', at, { ...params, darkCount: ledCount - declaredCount })
       }
@@ -83,7 +83,7 @@ export const standInModel = defineRule({
       if (exceeds(declaredCount, ledCount)) {
         return say.found('long', at, { ...params, spillCount: declaredCount - ledCount })
       }
-      return say.holds(at)
+      return say.holds()
     }),
   mends: () => [],
 })

@@ -30,9 +30,9 @@ export const syncSetting = defineRule({
         const isPlugged = harness.threadsAt(ref).length > 0
         const isOn = harness.choices.syncAt(ref)
         const params = { lead: harness.name(ref), setting: follows.setting ?? 'follow the board', box: item.mark }
-        if (!isPlugged) return isOn === true ? say.found('settingWithoutLead', at, params) : say.notApplicable(at)
+        if (!isPlugged) return isOn === true ? say.found('settingWithoutLead', at, params) : say.notApplicable()
         if (isOn === undefined) return say.found('settingUnknown', at, params)
-        return isOn ? say.holds(at) : say.found('leadWithoutSetting', at, params)
+        return isOn ? say.holds() : say.found('leadWithoutSetting', at, params)
       }),
     ),
   mends: (harness, finding) =>

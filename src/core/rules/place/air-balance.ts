@@ -30,11 +30,11 @@ export const airBalanceRule = defineRule({
     casesWithThings(harness).map((caseItem) => {
       const { fans, balance } = airOfCase(harness, caseItem)
       const at = fans.flatMap(({ placed }) => anyPortOf(harness, placed.item.id))
-      if (fans.length === 0) return say.notApplicable(at)
+      if (fans.length === 0) return say.notApplicable()
       const open = fans.filter(({ share }) => share === undefined)
       if (open.length > 0) return say.found('unknown', at, { fans: open.map(({ placed }) => placed.item.mark) })
       const { verdict, inM3PerH, outM3PerH } = balance
-      if (verdict !== 'over' && verdict !== 'under') return say.holds(at)
+      if (verdict !== 'over' && verdict !== 'under') return say.holds()
       return say.found(verdict, at, { inM3PerH: Math.round(inM3PerH), outM3PerH: Math.round(outM3PerH) })
     }),
   mends: () => [],

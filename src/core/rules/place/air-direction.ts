@@ -41,11 +41,11 @@ export const airDirection = defineRule({
       const at = anyPortOf(harness, item.id)
       const wanted = place.wantedAir
       const fan = item.mark
-      if (wanted === undefined) return say.notApplicable(at)
+      if (wanted === undefined) return say.notApplicable()
       if (flow.direction === 'unknown') return say.found('unknown', at, { fan })
       const { direction } = flow
       if (flow.direction !== wanted) return say.found('against', at, { fan, direction, why: whyOf(placed), wanted })
-      return flow.by === 'assumed' ? say.found('wouldHold', at, { fan, direction }) : say.holds(at)
+      return flow.by === 'assumed' ? say.found('wouldHold', at, { fan, direction }) : say.holds()
     }),
   mends: (harness, finding): readonly Mend[] => {
     const placed = harness.places().find(({ item }) => item.id === finding.at[0]?.itemId)

@@ -2,7 +2,7 @@ import type { Harness } from '../../operate/harness'
 import { fittingOf, radiatorAt, type Fitting } from '../../structure/place/fits'
 import { isFan, isSitting, type Sitting } from '../../structure/place/places'
 import { defineRule, type Outcome, type Say } from '../engine/rule'
-import { anyPortOf, onThings } from '../engine/subject'
+import { onThings } from '../engine/subject'
 
 const MESSAGES = {
   wrongSize: {
@@ -48,7 +48,7 @@ function judge(harness: Harness, everything: readonly Sitting[], one: Sitting, s
     )
   switch (fitting.is) {
     case 'fits':
-      return about(say.holds([]))
+      return about(say.holds())
     case 'open':
       return about(say.found('unknown', [], { thing, panel }))
     case 'wrongSize': {
@@ -109,9 +109,7 @@ export const fanFits = defineRule({
       harness
         .places()
         .map((placed) =>
-          isSitting(placed) && !isToldByRadiator(all, placed)
-            ? judge(harness, all, placed, say)
-            : say.notApplicable(anyPortOf(harness, placed.item.id)),
+          isSitting(placed) && !isToldByRadiator(all, placed) ? judge(harness, all, placed, say) : say.notApplicable(),
         ),
     )
   },

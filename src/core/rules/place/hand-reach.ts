@@ -25,7 +25,7 @@ export const handReach = defineRule({
       const at = anyPortOf(harness, item.id)
       const params = { box: item.mark, spot: spot.name }
       if (spot.isInReach === undefined) return [say.found('unknown', at, params)]
-      return [spot.isInReach ? say.holds(at) : say.found('outOfReach', at, params)]
+      return [spot.isInReach ? say.holds() : say.found('outOfReach', at, params)]
     }),
   mends: () => [],
 })

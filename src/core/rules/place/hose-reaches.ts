@@ -50,7 +50,7 @@ export const hoseReaches = defineRule({
       const bendMm = settingOf(harness.build, 'hoseSlackMm')
       if (hoses.every((hose) => isTight(hose, bendMm))) return about(say.found('tight', [], { ...figures, bendMm }))
       if (hoses.some((hose) => isTight(hose, bendMm))) return about(say.found('unknown', [], { thing }))
-      return about(first.isAssumed ? say.found('wouldHold', [], { thing }) : say.holds([]))
+      return about(first.isAssumed ? say.found('wouldHold', [], { thing }) : say.holds())
     }),
   mends: (harness, finding): readonly Mend[] => {
     const placed = harness.placeOf(finding.at[0]?.itemId ?? finding.itemIds?.[0] ?? '')

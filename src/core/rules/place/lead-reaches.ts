@@ -91,7 +91,7 @@ export const leadReaches = defineRule({
     return [
       ...are('yes')
         .filter(({ isAssumed }) => !isAssumed)
-        .map((run) => say.holds(at(run))),
+        .map(() => say.holds()),
       ...are('no').map((run) =>
         run.leastMm === undefined
           ? say.found('noWay', at(run), figures(run))

@@ -25,8 +25,8 @@ export const unusualAir = defineRule({
       const usual = USUAL_AIR[panel.side]
       const against = there.filter(({ flow }) => flow.direction !== 'unknown' && flow.direction !== usual)
       const at = (some: readonly Sitting[]) => some.flatMap(({ item }) => anyPortOf(harness, item.id))
-      if (there.every(({ flow }) => flow.direction === 'unknown')) return say.notApplicable(at(there))
-      if (against.length === 0) return say.holds(at(there))
+      if (there.every(({ flow }) => flow.direction === 'unknown')) return say.notApplicable()
+      if (against.length === 0) return say.holds()
       const direction = usual === 'in' ? 'out' : 'in'
       const params = { panel: panel.name.toLowerCase(), usual, fans: against.map(({ item }) => item.mark), direction }
       return say.found('other', at(against), params)

@@ -38,10 +38,10 @@ export const headerMode = defineRule({
       const at = [head.at, ...head.commands.map((command) => command.at)]
       const port = harness.name(head.at)
       const named = (commands: Head['commands']) => commands.map((command) => harness.name(command.at))
-      if (isMixed(head)) return say.notApplicable(at)
+      if (isMixed(head)) return say.notApplicable()
       if (head.mode === undefined) {
         const open = head.commands.filter(({ hasPwm }) => !hasPwm)
-        if (open.length === 0 || head.placed.port.role === undefined) return say.notApplicable(at)
+        if (open.length === 0 || head.placed.port.role === undefined) return say.notApplicable()
         return say.found('modesUnknown', at, { port, leads: named(open) })
       }
       const full = deafTo(head, 'none')
@@ -51,7 +51,7 @@ export const headerMode = defineRule({
       }
       if (full.length > 0) return say.found('dcForHub', at, { port, leads: named(full) })
       if (rough.length > 0 && head.mode === 'dc') return say.found('dcForFour', at, { port, leads: named(rough) })
-      return say.holds(at)
+      return say.holds()
     }),
   mends: (harness: Harness, finding) => {
     const [at] = finding.at

@@ -29,10 +29,10 @@ export const mixedSignal = defineRule({
       const are = (controls: readonly Command['control'][], some: readonly Command[]) =>
         some.every(({ control }) => controls.includes(control))
       const at = [head, ...commands.map((command) => command.at)]
-      if (commands.length < 2) return say.notApplicable([head])
+      if (commands.length < 2) return say.notApplicable()
       const withPwm = commands.filter(({ hasPwm }) => hasPwm)
       const without = commands.filter(({ hasPwm }) => !hasPwm)
-      if (withPwm.length === 0 || without.length === 0) return say.holds(at)
+      if (withPwm.length === 0 || without.length === 0) return say.holds()
       const names = (some: readonly Command[]) => some.map((command) => harness.name(command.at))
       const params = { port: harness.name(head), threeWire: names(without), fourWire: names(withPwm) }
       if (are(['pwm'], withPwm) && are(['none'], without)) return say.found('mixedOnPwm', at, params)

@@ -63,7 +63,7 @@ export const noCommand = defineRule({
     const others = ours.filter(({ why }) => why !== 'hubWithoutSignal')
     const single = others.map((command) => {
       const at = [command.at]
-      if (HEARD.includes(command.control)) return say.holds(at)
+      if (HEARD.includes(command.control)) return say.holds()
       const lead = harness.name(command.at)
       const reason = harness.choices.flatOutReasonAt(command.at)
       if (reason !== undefined) return say.found('byChoice', at, { leads: [lead], reason })

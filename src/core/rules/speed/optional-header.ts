@@ -19,13 +19,13 @@ export const optionalHeader = defineRule({
     harness.speed().commands.map(({ at: lead, head, motor }) => {
       const at = [lead]
       if (head === undefined || motor.pump === true || harness.port(head).port.role !== 'cpuOptional') {
-        return say.notApplicable(at)
+        return say.notApplicable()
       }
       const isRadiator = harness.build.groups?.some(
         (group) => group.schools?.radiatorFans !== undefined && group.itemIds.includes(lead.itemId),
       )
       const hasReason = harness.threadsAt(head).some((thread) => (thread.note ?? '') !== '')
-      if (isRadiator === true || hasReason) return say.holds(at)
+      if (isRadiator === true || hasReason) return say.holds()
       return say.found('noReason', at, { lead: harness.name(lead), port: harness.name(head) })
     }),
   mends: (harness, finding) => finding.at.flatMap((lead) => movesOf(harness, lead, 1)),

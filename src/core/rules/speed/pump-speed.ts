@@ -28,15 +28,15 @@ export const pumpSpeed = defineRule({
       .commands.filter(({ motor }) => motor.pump === true)
       .map(({ at: lead, head }) => {
         const at = [lead]
-        if (head === undefined) return say.holds(at)
+        if (head === undefined) return say.holds()
         const curve = harness.choices.curveAt(head)
         const names = { lead: harness.name(lead), port: harness.name(head) }
         if (curve === undefined) {
-          if (harness.port(head).port.role === 'pump') return say.holds(at)
+          if (harness.port(head).port.role === 'pump') return say.holds()
           return say.found('curveUnknown', at, names)
         }
         const leastPercent = Math.min(...curve.points.map(({ dutyPercent }) => dutyPercent))
-        if (!exceeds(FULL_PERCENT, leastPercent)) return say.holds(at)
+        if (!exceeds(FULL_PERCENT, leastPercent)) return say.holds()
         return say.found('belowFull', at, { ...names, leastPercent })
       }),
   mends: (harness, finding) =>

@@ -28,9 +28,9 @@ export const pwmDrive = defineRule({
         ({ hasPwm, through, control }) => hasPwm && through.length === 0 && control === 'pwm',
       )
       const at = [head, ...direct.map((command) => command.at)]
-      if (stated === undefined || direct.length === 0) return say.notApplicable(at)
+      if (stated === undefined || direct.length === 0) return say.notApplicable()
       const totalMilliamps = direct.length * PWM_INPUT_MILLIAMPS
-      if (!exceeds(totalMilliamps, stated.value)) return say.holds(at)
+      if (!exceeds(totalMilliamps, stated.value)) return say.holds()
       const params = { port: harness.name(head), totalMilliamps, fanCount: direct.length, mostMilliamps: stated.value }
       return say.found('weak', at, params)
     }),

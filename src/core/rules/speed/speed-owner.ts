@@ -49,9 +49,9 @@ export const speedOwner = defineRule({
       const choice = speedSchool(harness.build, command.at.itemId)
       const owner = ownerOf(harness, command)
       if (choice === undefined || owner === undefined || command.motor.pump === true) {
-        return say.notApplicable(at)
+        return say.notApplicable()
       }
-      if (owner === choice.wanted) return say.holds(at)
+      if (owner === choice.wanted) return say.holds()
       if (isHeardThere(harness, command)) {
         const [lead, port] = [harness.name(command.at), harness.name(command.head!)]
         return say.found('neededThere', at, { lead, port, group: choice.of, wanted: OWNER_WORDS[choice.wanted] })

@@ -28,12 +28,12 @@ export const unlikeFans = defineRule({
       const fans = commands.filter(({ motor }) => motor.pump !== true)
       const at = [head, ...fans.map((command) => command.at)]
       const schools = fans.map((fan) => chosenFor(harness.build, fan.at.itemId, ({ models }) => models)?.wanted)
-      if (fans.length < 2 || schools.every((school) => school === 'mix')) return say.notApplicable(at)
+      if (fans.length < 2 || schools.every((school) => school === 'mix')) return say.notApplicable()
       const models = partsOf(
         harness,
         fans.map((command) => command.at.itemId),
       )
-      if (models.length === 1) return say.holds(at)
+      if (models.length === 1) return say.holds()
       const messageId = schools.includes('match') ? 'unlikeAgainstChoice' : 'unlike'
       return say.found(messageId, at, { port: harness.name(head), models })
     }),

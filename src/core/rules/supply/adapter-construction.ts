@@ -28,7 +28,7 @@ export const adapterConstruction = defineRule({
       if (!isFrom || onward === undefined || isPutAside(harness, item.id)) return []
       const at = [{ itemId: item.id, portId: onward.id }]
       if (part.construction === undefined) return [say.found('unknown', at, { adapter: item.mark })]
-      return [part.construction === 'moulded' ? say.found('moulded', at, { adapter: item.mark }) : say.holds(at)]
+      return [part.construction === 'moulded' ? say.found('moulded', at, { adapter: item.mark }) : say.holds()]
     }),
   mends: () => [],
 })

@@ -25,14 +25,13 @@ export const editionLacks = defineRule({
       const needed = harness.ports.filter(
         ({ item, port }) => item.packId === pack.id && port.side === 'takes' && port.need === 'required',
       )
-      const at = needed.map(({ ref }) => ref)
-      if (needed.length === 0 || !hasSource) return [say.notApplicable(at)]
+      if (needed.length === 0 || !hasSource) return [say.notApplicable()]
       // Another of its own kind may pass the link on, but nothing starts it.
       const lacking = needed.filter(
         ({ port, facts }) =>
           !givers.some((giver) => giver.facts !== facts && fitOf(port, giver.port).misfit === 'none'),
       )
-      if (lacking.length === 0) return [say.holds(at)]
+      if (lacking.length === 0) return [say.holds()]
       const places = lacking.map(({ ref }) => ref)
       return [say.found('nothingTakesIt', places, { leads: places.map((ref) => harness.name(ref)), pack: pack.name })]
     })

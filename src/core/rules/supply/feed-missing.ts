@@ -65,15 +65,15 @@ export const feedMissing = defineRule({
         const at = [ref]
         const params = { lead: harness.name(ref), box: item.mark }
         const othersBring = judged.some((other) => !sameRef(other.ref, ref) && other.arrives)
-        if (arrives) return say.holds(at)
+        if (arrives) return say.holds()
         const reason = isPlugged ? undefined : harness.choices.parkedReasonAt(ref)
         const leads = reason === undefined ? [] : hangingOnFeed(harness, ref).map((hung) => harness.name(hung))
         if (!othersBring && leads.length > 0) return say.found('parked', at, { ...params, leads })
         // A needed lead that is loose is in the bundle of loose leads already.
         const isInBundle = !isPlugged && reason === undefined && harness.port(ref).port.need === 'required'
-        if (isInBundle) return say.notApplicable(at)
+        if (isInBundle) return say.notApplicable()
         if (othersBring) return say.found('oneOfTwo', at, params)
-        return isPlugged ? say.found('nothingArrives', at, params) : say.notApplicable(at)
+        return isPlugged ? say.found('nothingArrives', at, params) : say.notApplicable()
       })
     }),
   mends: (harness, finding) => finding.at.flatMap((lead) => movesOf(harness, lead)),

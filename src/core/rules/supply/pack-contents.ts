@@ -35,7 +35,7 @@ export const packContents = defineRule({
           .part.ports.slice(0, 1)
           .map(({ id }) => ({ itemId: item.id, portId: id })),
       )
-      if (!exceeds(items.length, held)) return say.holds(at)
+      if (!exceeds(items.length, held)) return say.holds()
       const marks = items.slice(held).map(({ mark }) => mark)
       return say.found('notInPack', at.slice(held), { marks, part: part.name, pack: pack.name, heldCount: held })
     })

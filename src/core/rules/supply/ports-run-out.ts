@@ -81,7 +81,7 @@ export const portsRunOut = defineRule({
     kindsOf(harness).map((kind) => {
       const { placeCount, neededCount } = balance(harness, kind)
       const at = kind.takers.map(({ ref }) => ref)
-      if (neededCount <= placeCount) return say.holds(at)
+      if (neededCount <= placeCount) return say.holds()
       return say.found('short', at, { neededCount, placeCount, leads: at.map((ref) => harness.name(ref)) })
     }),
   mends: () => [],

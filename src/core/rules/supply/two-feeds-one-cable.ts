@@ -28,9 +28,9 @@ export const twoFeedsOneCable = defineRule({
         return harness.across(ref).map((other) => ({ ref, cable: cableOf(other) }))
       })
       const at = plugged.map(({ ref }) => ref)
-      if (plugged.length < 2) return [say.notApplicable(at)]
+      if (plugged.length < 2) return [say.notApplicable()]
       const cables = plugged.map(({ cable }) => cable)
-      if (new Set(cables).size === cables.length || cables.includes(undefined)) return [say.holds(at)]
+      if (new Set(cables).size === cables.length || cables.includes(undefined)) return [say.holds()]
       return [say.found('together', at, { leads: at.map((ref) => harness.name(ref)) })]
     }),
   mends: (harness, finding) => {

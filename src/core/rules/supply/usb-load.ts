@@ -50,7 +50,7 @@ export const usbLoad = defineRule({
             mostMilliamps: laneCount * laneMilliamps,
           })
         }
-        return unknownCount > 0 ? say.found('unknown', at, { ...params, unknownCount }) : say.holds(at)
+        return unknownCount > 0 ? say.found('unknown', at, { ...params, unknownCount }) : say.holds()
       }),
   mends: (harness, finding) =>
     finding.messageId !== 'unknown'

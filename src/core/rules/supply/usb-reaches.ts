@@ -26,10 +26,10 @@ export const usbReaches = defineRule({
     harness.usb().devices.map(({ lead, isThreaded, reaches }) => {
       const at = [lead.ref]
       const params = { lead: harness.name(lead.ref), box: lead.item.mark }
-      if (reaches) return say.holds(at)
+      if (reaches) return say.holds()
       if (isThreaded) return say.found('deadEnd', at, params)
       // A lead its box cannot do without is in the bundle of loose leads already.
-      return missesProgram(harness, lead) ? say.found('needed', at, params) : say.notApplicable(at)
+      return missesProgram(harness, lead) ? say.found('needed', at, params) : say.notApplicable()
     }),
   mends: (harness, finding) => finding.at.flatMap((lead) => movesOf(harness, lead)),
 })

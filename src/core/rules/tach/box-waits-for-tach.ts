@@ -71,10 +71,10 @@ export const boxWaitsForTach = defineRule({
         const outlets = drives.outlets.map((portId) => ({ itemId: item.id, portId }))
         const used = outlets.filter((ref) => harness.threadsAt(ref).length > 0)
         if (drives.signal !== 'speed' || drives.waitsForTach !== true || used.length === 0) {
-          return say.notApplicable(used)
+          return say.notApplicable()
         }
         const seesOne = used.some((ref) => (harness.tach().readingAt(ref)?.reporters.length ?? 0) > 0)
-        if (seesOne) return say.holds(used)
+        if (seesOne) return say.holds()
         const leads = used.flatMap((ref) => harness.across(ref).map((other) => harness.name(other.ref)))
         return say.found('silent', used, { box: item.mark, leads })
       }),

@@ -52,7 +52,7 @@ export const cpuHeaderTach = defineRule({
       return headers.map(({ id: portId }) => {
         const ref = { itemId: item.id, portId }
         const at = [ref]
-        if ((harness.tach().readingAt(ref)?.reporters.length ?? 0) > 0) return say.holds(at)
+        if ((harness.tach().readingAt(ref)?.reporters.length ?? 0) > 0) return say.holds()
         const reason = harness.choices.blindReasonAt(ref)
         const port = harness.name(ref)
         if (reason !== undefined) {
@@ -60,7 +60,7 @@ export const cpuHeaderTach = defineRule({
         }
         // What is still loose changes the way out and nothing else: as it is wired the board does not start.
         const isIdle = harness.threadsAt(ref).length === 0 && !turnsSomething(harness, item)
-        if (isIdle) return say.notApplicable(at)
+        if (isIdle) return say.notApplicable()
         return say.found('blind', at, { port })
       })
     }),

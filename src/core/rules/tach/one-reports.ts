@@ -24,8 +24,8 @@ export const oneReports = defineRule({
       const reporting = new Set(reporters.map(({ at }) => at.itemId))
       const silent = commands.filter(({ at }) => !reporting.has(at.itemId))
       const at = [head, ...silent.map((command) => command.at)]
-      if (silent.length === 0) return say.holds(at)
-      if (reporters.length > 1) return say.notApplicable(at)
+      if (silent.length === 0) return say.holds()
+      if (reporters.length > 1) return say.notApplicable()
       const port = harness.name(head)
       const names = silent.map((command) => harness.name(command.at))
       const [reporter] = reporters

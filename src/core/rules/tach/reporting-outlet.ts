@@ -29,14 +29,14 @@ export const reportingOutlet = defineRule({
       return all.reports.map(({ outlet, input }) => {
         const ref = { itemId: item.id, portId: outlet }
         const at = [ref]
-        if (harness.tach().reportersBelow(ref).length > 0) return say.holds(at)
+        if (harness.tach().reportersBelow(ref).length > 0) return say.holds()
         const others = part.ports.filter(
           ({ id, side, wires }) => side === 'gives' && id !== outlet && wires.includes('12v') && isUsed(id),
         )
-        if (!isUsed(input)) return say.notApplicable(at)
+        if (!isUsed(input)) return say.notApplicable()
         const there = harness.across(ref).map((other) => harness.name(other.ref))
         if (there.length > 0) return say.found('silent', at, { outlet: harness.name(ref), leads: there })
-        return others.length === 0 ? say.notApplicable(at) : say.found('empty', at, { outlet: harness.name(ref) })
+        return others.length === 0 ? say.notApplicable() : say.found('empty', at, { outlet: harness.name(ref) })
       })
     }),
   mends: (harness, { messageId, at: [outlet] }) => {

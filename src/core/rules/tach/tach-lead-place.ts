@@ -29,9 +29,9 @@ export const tachLeadPlace = defineRule({
     harness.ports.filter(isReporterOnly).flatMap((placed) => {
       const headers = cpuHeadersOf(harness, placed)
       return harness.across(placed.ref).map(({ ref: header }) => {
-        if (headers.length === 0) return say.notApplicable([placed.ref, header])
+        if (headers.length === 0) return say.notApplicable()
         const blind = headers.find(({ ref }) => (harness.tach().readingAt(ref)?.reporters.length ?? 0) === 0)
-        if (blind === undefined || sameRef(blind.ref, header)) return say.holds([placed.ref, header])
+        if (blind === undefined || sameRef(blind.ref, header)) return say.holds()
         const { name } = harness
         const params = { lead: name(placed.ref), port: name(header), cpuHeader: name(blind.ref) }
         return say.found('elsewhere', [placed.ref, header, blind.ref], params)

@@ -18,8 +18,8 @@ export const tachsTied = defineRule({
   check: (harness, say) =>
     harness.tach().readings.map(({ at: header, reporters }) => {
       const at = [header, ...reporters.map((reporter) => reporter.at)]
-      if (reporters.length === 0) return say.notApplicable(at)
-      if (reporters.length === 1) return say.holds(at)
+      if (reporters.length === 0) return say.notApplicable()
+      if (reporters.length === 1) return say.holds()
       const leads = reporters.map((reporter) => harness.name(reporter.at))
       return say.found('tied', at, { leads, port: harness.name(header) })
     }),

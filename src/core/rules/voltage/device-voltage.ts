@@ -37,8 +37,8 @@ export const deviceVoltage = defineRule({
         const ref = { itemId: item.id, portId }
         const reaching = railsReaching(harness, ref, rail)
         const wrong = reaching.find((reach) => reach.rail !== rail)
-        if (reaching.length === 0) return say.notApplicable([ref])
-        if (wrong === undefined) return say.holds([ref])
+        if (reaching.length === 0) return say.notApplicable()
+        if (wrong === undefined) return say.holds()
         const takesVolts = RAIL_VOLTS[rail]
         const getsVolts = RAIL_VOLTS[wrong.rail]
         return say.found(exceeds(getsVolts, takesVolts) ? 'tooHigh' : 'tooLow', [ref, wrong.source], {

@@ -36,12 +36,12 @@ export const lightVoltage = defineRule({
     lightsOf(harness).map(({ item, light }) => {
       const ref = { itemId: item.id, portId: light.input }
       const reaching = railsReaching(harness, ref, light.rail)
-      if (reaching.length === 0) return say.notApplicable([ref])
+      if (reaching.length === 0) return say.notApplicable()
       const takesVolts = RAIL_VOLTS[light.rail]
       const wrong =
         reaching.find(({ rail }) => exceeds(RAIL_VOLTS[rail], takesVolts)) ??
         reaching.find(({ rail }) => rail !== light.rail)
-      if (wrong === undefined) return say.holds([ref])
+      if (wrong === undefined) return say.holds()
       const getsVolts = RAIL_VOLTS[wrong.rail]
       const params = { lead: harness.name(ref), source: harness.name(wrong.source), takesVolts, getsVolts }
       return say.found(exceeds(getsVolts, takesVolts) ? 'tooHigh' : 'tooLow', [ref, wrong.source], params)

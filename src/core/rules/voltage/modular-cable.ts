@@ -25,7 +25,7 @@ export const modularCable = defineRule({
       const cable = harness.port(thread.from).port.connector
       const supply = harness.port(thread.to).port.connector
       if (cable.family !== 'modular-supply' || supply.family !== 'modular-supply') {
-        return say.notApplicable(at)
+        return say.notApplicable()
       }
       const lead = harness.name(thread.from)
       const port = harness.name(thread.to)
@@ -40,7 +40,7 @@ export const modularCable = defineRule({
         })
       }
       const isNamed = [cable, supply].every(({ maker, generation }) => maker !== undefined && generation !== undefined)
-      return isNamed ? say.holds(at) : say.found('originUnknown', at, { lead, port })
+      return isNamed ? say.holds() : say.found('originUnknown', at, { lead, port })
     }),
   mends: (harness, finding) => finding.at.slice(0, 1).flatMap((lead) => unplugsAt(harness, lead)),
 })

@@ -43,7 +43,7 @@ export function givesRail(wiring: Wiring, placed: PlacedPort, rail: Rail): boole
 
 /** Every source that gives onto the net of this port's rail wire, itself included. */
 export function sourcesOnNet(wiring: Wiring, nets: Nets, ref: PortRef, rail: Rail): readonly PlacedPort[] {
-  return (nets(ref, rail)?.ports ?? []).filter((placed) => givesRail(wiring, placed, rail))
+  return (nets(ref, rail)?.givers ?? []).filter((placed) => givesRail(wiring, placed, rail))
 }
 
 /** Sets of sources that share copper, rail by rail: what is joined at 12 V may be apart at 5 V. */
@@ -55,7 +55,7 @@ export function sharedSupplies(wiring: Powered, nets: Nets): readonly SharedSupp
       const net = nets(placed.ref, rail)
       if (net === undefined || seen.has(net)) return []
       seen.add(net)
-      const sources = net.ports.filter((other) => givesRail(wiring, other, rail))
+      const sources = net.givers.filter((other) => givesRail(wiring, other, rail))
       if (sources.length < 2) return []
       const originIds = new Set(sources.flatMap((source) => originsOf(wiring, source, rail)))
       return [{ rail, sources, originIds: [...originIds] }]

@@ -106,8 +106,7 @@ function makeTrace(wiring: Wiring, nets: Nets, choices: ChoicesBy) {
   function trace(ref: PortRef, signal: Signal, through: readonly PortRef[]): Trace {
     const nowhere: Trace = { head: undefined, asked: signal, through, why: 'straight', endAt: ref }
     if (through.length > wiring.items.length) return nowhere
-    const givers = (nets(ref, WIRE_OF[signal])?.ports ?? []).filter(({ port }) => port.side === 'gives')
-    for (const giver of givers) {
+    for (const giver of nets(ref, WIRE_OF[signal])?.givers ?? []) {
       const found =
         follower(giver, through) ??
         (drivesIt(giver)

@@ -6,6 +6,8 @@ import type { PlacedPort, Wiring } from './wiring'
 export interface Net {
   readonly wire: Wire
   readonly ports: readonly PlacedPort[]
+  /** Those of its ports that give. */
+  readonly givers: readonly PlacedPort[]
 }
 
 /** The net that a port's wire belongs to; undefined where the port has no such wire. */
@@ -24,6 +26,11 @@ function rootOf(parents: Int32Array, index: number): number {
 function unite(parents: Int32Array, a: number, b: number): void {
   const [rootA, rootB] = [rootOf(parents, a), rootOf(parents, b)]
   parents[Math.max(rootA, rootB)] = Math.min(rootA, rootB)
+}
+
+interface GrowingNet extends Net {
+  readonly ports: PlacedPort[]
+  readonly givers: PlacedPort[]
 }
 
 function netsOfWire(wiring: Wiring, wire: Wire): readonly (Net | undefined)[] {
@@ -45,11 +52,14 @@ function netsOfWire(wiring: Wiring, wire: Wire): readonly (Net | undefined)[] {
     }
   }
   // Roots are the smallest of their kind, so that a net is begun by its first port.
-  const nets: ({ readonly wire: Wire; readonly ports: PlacedPort[] } | undefined)[] = []
+  const nets: (GrowingNet | undefined)[] = []
   for (const placed of ports) {
     const net =
-      hasWire[placed.index] === true ? (nets[rootOf(parents, placed.index)] ?? { wire, ports: [] }) : undefined
+      hasWire[placed.index] === true
+        ? (nets[rootOf(parents, placed.index)] ?? { wire, ports: [], givers: [] })
+        : undefined
     net?.ports.push(placed)
+    if (placed.port.side === 'gives') net?.givers.push(placed)
     nets.push(net)
   }
   return nets

@@ -20,6 +20,8 @@ import { useActions, useHarness, useVerdicts } from '../context'
 import { stageOf } from '../stages'
 
 const MOST_MENDS = 6
+/** Of a bundle of many leads only the first are thought about: the next come up once these are plugged. */
+const MOST_TRIED = 12
 
 /** What is left to do where no single edit helps. */
 const WITHOUT_MENDS: Readonly<Record<Severity, string>> = {
@@ -42,7 +44,10 @@ function Mends({ finding }: { readonly finding: Finding }) {
   const harness = useHarness()
   const { dispatch } = useActions()
   const [shown, setShown] = useState(0)
-  const mends = useMemo(() => mendsFor(harness, finding).slice(0, MOST_MENDS), [harness, finding])
+  const mends = useMemo(
+    () => mendsFor(harness, finding, { most: MOST_MENDS, mostTried: MOST_TRIED }),
+    [harness, finding],
+  )
   if (mends.length === 0) return <p className="text-[13px] text-faded">{WITHOUT_MENDS[finding.severity]}</p>
   const looked = mends[shown] ?? mends[0]!
   return (
