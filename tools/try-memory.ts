@@ -54,9 +54,10 @@ async function life(round: number): Promise<void> {
 
 if (amount.endsWith('pages')) {
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
+  const context = await browser.newContext()
   const pages = ['/', '/builds/tangled-heron/threads', '/builds/paper-kite/places', '/builds/night-ferry/sheet']
   for (let count = 1; count <= parseInt(amount, 10); count += 1) {
-    const page = await browser.newPage()
+    const page = await context.newPage()
     await page.goto(`${url}${pages[count % pages.length]}`)
     await page.locator('html[data-alive]').waitFor({ state: 'attached' })
     await page.close()

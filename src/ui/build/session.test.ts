@@ -21,6 +21,8 @@ class PretendServer {
   readonly failures: (
     'unreachable' | 'ackLost' | { readonly status: number; readonly message: string; readonly code?: string }
   )[] = []
+  /** Edits on which it breaks. */
+  breaksOn: (edit: Edit) => boolean = () => false
   document: Build
 
   constructor(build: Build) {
@@ -47,6 +49,8 @@ class PretendServer {
     }
     const save = JSON.parse(init.body ?? '') as Save
     this.saves.push(save)
+    if (save.edits.some(({ edit }) => this.breaksOn(edit)))
+      return Promise.resolve(Response.json({ error: { code: 'BROKEN', message: 'broken' } }, { status: 500 }))
     const result = this.save(save)
     if (failure === 'ackLost') return Promise.reject(new TypeError('connection lost'))
     return Promise.resolve(Response.json(result, { status: result.outcome === 'saved' ? 200 : 409 }))
@@ -265,6 +269,21 @@ test('a full disk is told as that', async () => {
   expect(now().saving).toBe('full')
   await settle()
   expect(now().saving).toBe('saved')
+})
+
+test('one edit on which the server breaks every time is taken back, and the others are saved', async () => {
+  const { server, actions, now } = open()
+  const bad = { type: 'renameBuild', name: 'Breaks' } as const
+  server.breaksOn = (edit) => edit.type === 'renameBuild'
+  actions.dispatch({ type: 'chooseHeadroom', headroomPercent: 30 })
+  actions.dispatch(bad)
+  actions.dispatch(plug(now().build, 'f1', 'SYS1'))
+  await jest.advanceTimersByTimeAsync(1_000)
+  expect(now().saving).toBe('broken')
+  for (let round = 0; round < 8; round += 1) await settle()
+  expect(now()).toMatchObject({ pending: [], saving: 'saved', build: { name: 'Bench' } })
+  expect(portsOf(server.document)).toEqual(['f1 SYS1'])
+  expect(server.log.map(({ edit }) => edit.type)).toEqual(['chooseHeadroom', 'batch'])
 })
 
 test('one edit that the server refuses does not take the others with it', async () => {

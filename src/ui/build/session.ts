@@ -28,9 +28,10 @@ export interface Conflict {
 
 /**
  * How safe the edits of a page are. opening: what an earlier page left is being looked for. keeping: on its way into the
- * browser's store. saving: kept there, on its way to the server. away, full: kept there, and the server does not take it.
+ * browser's store. saving: kept there, on its way to the server. away, full, broken: kept there, and the server does not
+ * take it.
  */
-export type Saving = 'opening' | 'keeping' | 'saving' | 'saved' | 'away' | 'full'
+export type Saving = 'opening' | 'keeping' | 'saving' | 'saved' | 'away' | 'full' | 'broken'
 
 export interface Session {
   /** As the store acknowledged it. */
@@ -47,6 +48,8 @@ export interface Session {
 
 const MOST_EDITS_A_SAVE = 100
 const RETRY_MS = 2_000
+/** How often one edit is tried on which the server breaks, each time after twice the wait, before it is taken back. */
+const MOST_BREAKS = 5
 
 export interface SessionActions {
   /** Takes up what pages of this build left unsaved when they went. */
@@ -70,7 +73,7 @@ function replay(confirmed: Build, entries: readonly LogEntry[]): Build {
 }
 
 /** Why the server took nothing just now. */
-type Trouble = 'away' | 'full'
+type Trouble = 'away' | 'full' | 'broken'
 
 class NotTaken extends Error {
   readonly trouble: Trouble
@@ -183,6 +186,8 @@ export function createSession(initial: Build, queue?: EditQueue) {
   /** The newest revision that we were told of; our own saves are told too, often before their answer is here. */
   let heardRevision = 0
   let editsASave = MOST_EDITS_A_SAVE
+  /** How often the server broke since it last took something. */
+  let breakCount = 0
 
   const settle = (confirmed: Build, pending: readonly PendingEdit[]) => {
     const { build, kept, lost } = rebase(confirmed, pending)
@@ -227,24 +232,35 @@ export function createSession(initial: Build, queue?: EditQueue) {
     set({ conflict: { slots: clash.slots, theirs, mine: build, base: confirmed.revision } })
   }
 
-  const refused = async (response: Response, sent: readonly PendingEdit[]) => {
-    const { error } = (await response.json()) as Refusal
-    if (sent.length > 1) {
-      editsASave = 1
-      return
-    }
+  const takeBack = (sent: readonly PendingEdit[], reason: string) => {
     const ids = new Set(sent.map((edit) => edit.id))
-    notify(`An edit could not be saved: ${error.message}`, { tone: 'fault' })
+    notify(`An edit could not be saved: ${reason}`, { tone: 'fault' })
     settle(
       get().confirmed,
       get().pending.filter((edit) => !ids.has(edit.id)),
     )
   }
 
+  const refused = async (response: Response, sent: readonly PendingEdit[]) => {
+    const { error } = (await response.json()) as Refusal
+    if (sent.length > 1) editsASave = 1
+    else takeBack(sent, error.message)
+  }
+
+  /** The server breaks on something: one edit after the other shows on which, and that one holds the others up no longer. */
+  const broke = (sent: readonly PendingEdit[]) => {
+    editsASave = 1
+    breakCount += 1
+    if (sent.length > 1 || breakCount < MOST_BREAKS) throw new NotTaken('broken')
+    breakCount = 0
+    takeBack(sent, 'the server breaks on it again and again. Everything else is safe; please report it.')
+  }
+
   const send = async (sent: readonly PendingEdit[]) => {
     const body = JSON.stringify({ baseRevision: get().confirmed.revision, edits: sent })
     const response = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body })
-    if (response.status >= 500) {
+    if (response.status === 500) return broke(sent)
+    if (response.status > 500) {
       const refusal = (await response.json().catch(() => undefined)) as Refusal | undefined
       throw new NotTaken(refusal?.error.code === 'DISK_FULL' ? 'full' : 'away')
     }
@@ -252,6 +268,7 @@ export function createSession(initial: Build, queue?: EditQueue) {
       const result = (await response.json()) as SaveResult
       if (result.outcome === 'conflict') return meetConflict(result)
       editsASave = MOST_EDITS_A_SAVE
+      breakCount = 0
       return accept(result.entries)
     }
     return refused(response, sent)
@@ -260,7 +277,7 @@ export function createSession(initial: Build, queue?: EditQueue) {
   const haveTrouble = async (error: unknown) => {
     trouble = error instanceof NotTaken ? error.trouble : 'away'
     say()
-    await new Promise((resolve) => setTimeout(resolve, RETRY_MS))
+    await new Promise((resolve) => setTimeout(resolve, RETRY_MS * 2 ** breakCount))
   }
   const haveNoTrouble = () => {
     trouble = undefined

@@ -18,12 +18,13 @@ const SAVING_WORDS: Readonly<Record<Saving, string>> = {
   saving: 'Saving …',
   saved: 'Saved',
   away: 'Not saved: the store is away, trying again',
+  broken: 'Not saved: the server broke on an edit, trying again',
   full: 'Not saved: the disk of the store is full, trying again',
 }
 
 function SaveState() {
   const saving = useSession((state) => state.saving)
-  const isTrouble = saving === 'away' || saving === 'full'
+  const isTrouble = saving === 'away' || saving === 'full' || saving === 'broken'
   return (
     <span
       role="status"
