@@ -22,8 +22,7 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         path: 'node_modules',
-        pathNot:
-          'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser|fastest-levenshtein)/',
+        pathNot: 'node_modules/(@sinclair/typebox|@types/papaparse|papaparse|jsonc-parser|fastest-levenshtein)/',
       },
     },
     only('solver-uses-core', '^src/solver/', '^src/(solver|core)/'),

@@ -4,11 +4,11 @@
  * model, goal by goal, in the same run.
  */
 import { derive } from '../src/core/operate/harness'
-import { greedyPlan } from '../src/core/weave/greedy'
-import type { GoalKey, Row } from '../src/core/weave/model'
-import { problemOf } from '../src/core/weave/read-problem'
-import { weave } from '../src/core/weave/weave'
-import { modelOf } from '../src/core/weave/write-model'
+import { greedyPlan } from '../src/core/weave/first-plan/greedy'
+import type { GoalKey, Row } from '../src/core/weave/model/model'
+import { problemOf } from '../src/core/weave/problem/read-problem'
+import { weave } from '../src/core/weave/solve/weave'
+import { modelOf } from '../src/core/weave/model/write-model'
 import { openHighs } from '../src/solver/highs'
 import { litMachineOf, OFFERS } from '../tests/weave/builds'
 import { glpk } from '../tests/weave/glpk'

@@ -10,7 +10,7 @@ interface Mutant {
 
 export const USUAL_TESTS =
   'core/(rules|structure|operate|ask|physics|parts|export|places|sheet)|tests/(rules|copper)/(?!answers|mend-all)'
-export const PLANNING_TESTS = 'weave/(plans|packs|settle|machines|remedy|how-many|row-feeds|piece-reach)'
+export const PLANNING_TESTS = 'weave/(answers/plans|packs|settle|machines|remedy|how-many|row-feeds|piece-reach)'
 
 export const MUTANTS: readonly Mutant[] = [
   {
@@ -243,21 +243,21 @@ export const MUTANTS: readonly Mutant[] = [
   },
   {
     what: 'each pack holds one of a thing',
-    file: 'src/core/weave/rows-money.ts',
+    file: 'src/core/weave/model/rows-money.ts',
     find: '[[name, -count] as const]',
     put: '[[name, -1] as const]',
     tests: PLANNING_TESTS,
   },
   {
     what: 'what is on the list anyway is forgotten',
-    file: 'src/core/weave/rows-money.ts',
+    file: 'src/core/weave/model/rows-money.ts',
     find: 'most: ownedCount - needCount',
     put: 'most: ownedCount',
     tests: PLANNING_TESTS,
   },
   {
     what: 'leads go to ports of other machines',
-    file: 'src/core/weave/sort-out.ts',
+    file: 'src/core/weave/problem/sort-out.ts',
     find: 'harness.items.filter(({ id }) => itemIds.has(id))) {',
     put: 'harness.items) {',
     tests: PLANNING_TESTS,
@@ -271,21 +271,21 @@ export const MUTANTS: readonly Mutant[] = [
   },
   {
     what: 'a chain may begin anywhere in the case',
-    file: 'src/core/weave/assign.ts',
+    file: 'src/core/weave/plan/assign.ts',
     find: 'draft.row([...ones(others), [seat.variable, 1]], { most: 1 })',
     put: 'draft.row([...ones(others), [seat.variable, 1]], { most: 2 })',
     tests: PLANNING_TESTS,
   },
   {
     what: 'a thing counts although one of its leads stays loose',
-    file: 'src/core/weave/how-many.ts',
+    file: 'src/core/weave/answers/how-many.ts',
     find: 'const rows = [...loose].map(',
     put: 'const rows = [...loose].slice(0, 1).map(',
     tests: PLANNING_TESTS,
   },
   {
     what: 'a long row needs no feed at its far end',
-    file: 'src/core/weave/rows-current.ts',
+    file: 'src/core/weave/model/rows-current.ts',
     find: '[useOf(use), -chainCount]',
     put: '[useOf(use), -2 * chainCount]',
     tests: PLANNING_TESTS,
@@ -298,7 +298,7 @@ export const MUTANTS: readonly Mutant[] = [
   },
   {
     what: 'one lead that reaches by way of a piece is enough for all of them',
-    file: 'src/core/weave/piece-reach.ts',
+    file: 'src/core/weave/problem/piece-reach.ts',
     find: "wellCount: countOf((how) => how === 'well')",
     put: "wellCount: countOf((how) => how !== 'no')",
     tests: PLANNING_TESTS,

@@ -1,7 +1,7 @@
 import { LoomError } from '../core/errors'
 import type { Page, PartsRead, ShelfOrigin, ShelfPack } from '../core/formats/api-types'
 import type { Pack } from '../core/build/schema'
-import type { PackOffer } from '../core/weave/problem'
+import type { PackOffer } from '../core/weave/problem/problem'
 import { PARTS_VERSION, type PartsFile } from '../core/formats/parts-file'
 import { PACK_STEPS, upgraded } from '../core/formats/upgrade'
 import type { Sql, Tx } from './db'

@@ -1,6 +1,6 @@
 import loadHighs, { type Highs } from 'highs'
-import type { Sums, Terms, Values } from '@/core/weave/model'
-import type { Limits, Opened, Solved, Solver } from '@/core/weave/solver'
+import type { Sums, Terms, Values } from '@/core/weave/model/model'
+import type { Limits, Opened, Solved, Solver } from '@/core/weave/solve/solver'
 
 /** Whether a whole number is meant: solvers come near to one. */
 const NEAR_WHOLE = 1e-5

@@ -1,7 +1,7 @@
 import type { Build } from '../../src/core/build/schema'
 import { makeBoard, makeFan, makeFanSplitter, makePoweredHub, makeSupply } from '../../src/core/parts/make'
 import type { Part } from '../../src/core/parts/schema'
-import type { SingleOffer } from '../../src/core/weave/problem'
+import type { SingleOffer } from '../../src/core/weave/problem/problem'
 import { demoParts } from '../../tools/demo/parts'
 import { bench } from '../support/bench'
 

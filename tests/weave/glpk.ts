@@ -2,9 +2,9 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { lpText } from '../../src/core/weave/lp'
-import type { GoalKey, Model, Row, Sums, Terms } from '../../src/core/weave/model'
-import type { Reached } from '../../src/core/weave/weave'
+import { lpText } from '../../src/core/weave/model/lp'
+import type { GoalKey, Model, Row, Sums, Terms } from '../../src/core/weave/model/model'
+import type { Reached } from '../../src/core/weave/solve/weave'
 
 /** What GLPK (a general-purpose solver, from Debian) makes of a goal, with rows that hold besides; undefined where it takes too long. */
 export function glpk(

@@ -1,4 +1,4 @@
-import type { Capacity, CapacityAnswer } from '../weave/how-many'
+import type { Capacity, CapacityAnswer } from '../weave/answers/how-many'
 
 function roomText(name: string, { most, sound, isEndless, isProven }: Capacity): string {
   const shown = isEndless ? `${most} or more` : String(most)

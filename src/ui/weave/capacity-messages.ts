@@ -1,6 +1,6 @@
 import type { Build } from '@/core/build/schema'
 import type { Part } from '@/core/parts/schema'
-import type { Machine } from '@/core/weave/machine'
+import type { Machine } from '@/core/weave/problem/machine'
 
 /** What the page asks: how many more of a part the machine takes. */
 export interface CapacityAsked {

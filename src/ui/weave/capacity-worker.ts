@@ -1,5 +1,5 @@
 import { derive } from '@/core/operate/harness'
-import { howManyMore, type CapacityAnswer } from '@/core/weave/how-many'
+import { howManyMore, type CapacityAnswer } from '@/core/weave/answers/how-many'
 import { openHighs } from '@/solver/highs'
 import type { CapacityAsked } from './capacity-messages'
 

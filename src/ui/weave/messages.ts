@@ -1,10 +1,10 @@
 import type { Build } from '@/core/build/schema'
 import type { Edit, SingleEdit } from '@/core/build/edit-schema'
-import type { Offer } from '@/core/weave/problem'
-import type { Machine } from '@/core/weave/machine'
-import type { Plan } from '@/core/weave/plan'
-import type { Manner } from '@/core/weave/proposals'
-import type { Reached } from '@/core/weave/weave'
+import type { Offer } from '@/core/weave/problem/problem'
+import type { Machine } from '@/core/weave/problem/machine'
+import type { Plan } from '@/core/weave/plan/plan'
+import type { Manner } from '@/core/weave/answers/proposals'
+import type { Reached } from '@/core/weave/solve/weave'
 
 /** What the page asks of the worker. */
 export interface Asked {

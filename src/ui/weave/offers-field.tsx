@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react'
-import { soldAs, type Offer, type Thing } from '@/core/weave/problem'
+import { soldAs, type Offer, type Thing } from '@/core/weave/problem/problem'
 import { countOf } from '@/core/wording/text'
 
 /** What people say of a thing that may be bought. */

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
-import { between } from '@/core/weave/differences'
+import { between } from '@/core/weave/plan/differences'
 import { boughtTexts, endText, MANNER_WORDS } from '@/core/wording/plan-text'
 import { countOf } from '@/core/wording/text'
 import type { Shown } from './use-shown'

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import type { CapacityAnswer } from '@/core/weave/how-many'
+import type { CapacityAnswer } from '@/core/weave/answers/how-many'
 import type { CapacityAsked } from './capacity-messages'
 
 interface Asking {

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import type { Manner } from '@/core/weave/proposals'
+import type { Manner } from '@/core/weave/answers/proposals'
 import type { Asked, Sent, SentRemedy, Told } from './messages'
 
 export interface Weaving {

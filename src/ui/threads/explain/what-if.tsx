@@ -1,7 +1,7 @@
 import { useMemo } from 'react'
 import type { PortRef } from '@/core/schema/schema-kit'
 import { countRoomFor, kindsAt, roomFor, tightestOf } from '@/core/ask/what-if'
-import { machinesOf } from '@/core/weave/machine'
+import { machinesOf } from '@/core/weave/problem/machine'
 import { capacityText } from '@/core/wording/capacity-text'
 import { stateWords, unitOfSum } from '@/core/wording/sum-text'
 import { useHarness } from '@/ui/build/context'

@@ -1,0 +1,187 @@
+import type { SingleEdit } from '../../build/edit-schema'
+import type { Schools } from '../../build/groups'
+import { portKey } from '../../build/refs'
+import type { Build } from '../../build/schema'
+import { derive, type Harness } from '../../operate/harness'
+import { greedyPlan, placementsOf, type Placements } from '../first-plan/greedy'
+import { GOALS, type GoalKey, type Model, type Values } from '../model/model'
+import { heldFast, machinesOf, type Machine } from '../problem/machine'
+import { judge, type Judged } from '../plan/plan-edits'
+import { planOf, type Settler } from '../plan/plan'
+import { contentsOf, type Offer } from '../problem/problem'
+import { worthOffering } from '../model/prune'
+import { problemOf } from '../problem/read-problem'
+import { isPieceOffer } from '../problem/sort-out'
+import { settle } from '../plan/settle'
+import type { Solver } from '../solve/solver'
+import { weave, type Reached, type Woven } from '../solve/weave'
+import { modelOf } from '../model/write-model'
+
+/** What a proposal is after. */
+export const MANNERS = ['balanced', 'money', 'boxes', 'groups', 'board', 'controllers', 'mend'] as const
+export type Manner = (typeof MANNERS)[number]
+
+interface Aim {
+  /** What goes before the usual order of the goals. */
+  readonly first: readonly GoalKey[]
+  /** Choices that it is planned by, instead of those of the build. */
+  readonly schools: Schools
+}
+
+const AIMS: Readonly<Record<Manner, Aim>> = {
+  balanced: { first: ['loose', 'minds', 'unpriced', 'cents'], schools: {} },
+  money: { first: ['loose', 'unpriced', 'cents'], schools: {} },
+  boxes: { first: ['loose', 'minds', 'boxes'], schools: {} },
+  groups: { first: ['loose', 'minds', 'splits'], schools: { manyFans: 'gather' } },
+  board: { first: ['loose', 'minds', 'unpriced', 'cents'], schools: { speed: 'board', light: 'board' } },
+  controllers: { first: ['loose', 'minds', 'unpriced', 'cents'], schools: { speed: 'controller', light: 'maker' } },
+  mend: { first: ['loose', 'changed', 'minds', 'unpriced', 'cents'], schools: {} },
+}
+
+/** Goals in the order of a manner; of plans that are alike in all of them, the one that leaves most as it is. */
+function orderOf(manner: Manner): readonly GoalKey[] {
+  const { first } = AIMS[manner]
+  const others: readonly GoalKey[] = [...GOALS.filter((goal) => goal !== 'changed'), 'changed']
+  return [...first, ...others.filter((goal) => !first.includes(goal))]
+}
+
+/** The build with the choices of a manner; those that a group makes stay. */
+function inManner(whole: Build, manner: Manner): Build {
+  const { schools } = AIMS[manner]
+  if (Object.keys(schools).length === 0) return whole
+  return { ...whole, choices: { ...whole.choices, schools: { ...whole.choices.schools, ...schools } } }
+}
+
+/** A plan with how it was reached and what it comes to. */
+export interface Proposal extends Judged {
+  readonly manner: Manner
+  readonly reached: readonly Reached[]
+  readonly placements: Placements
+  /** Choices that the plan is made by, where they differ from those of the build. */
+  readonly schoolEdits: readonly SingleEdit[]
+}
+
+export interface Ask {
+  /** The machine to plan; the first where nothing is said. */
+  readonly machine?: Machine | undefined
+  readonly offers: readonly Offer[]
+  /** Plans that are known already, to begin with. */
+  readonly known?: readonly Placements[]
+  readonly seconds: number
+  readonly now: () => number
+  /** Called with the first plan, and with each better one. */
+  readonly onBetter?: (proposal: Proposal) => void
+}
+
+/** What a manner needs to be planned. */
+interface Prepared {
+  readonly model: Model
+  readonly first: Values
+}
+
+const machineOf = ({ build }: Harness, { machine }: Ask): Machine => machine ?? machinesOf(build)[0]!
+
+function prepare(harness: Harness, ask: Ask, manner: Manner): Prepared {
+  const { offers, known } = ask
+  const machine = machineOf(harness, ask)
+  const order = orderOf(manner)
+  const written = (list: readonly Offer[]) => {
+    const model = modelOf(problemOf(harness, list, machine))
+    const goals = order.flatMap((key) => model.goals.filter((goal) => goal.key === key))
+    const ordered = { ...model, goals }
+    return { model: ordered, first: greedyPlan(ordered, known) }
+  }
+  // Boxes with brains are dear and make the model large: first it is seen whether anything would be bought at all.
+  const small = written(offers.filter(isPieceOffer))
+  const fewer = worthOffering(offers, small.model, small.first)
+  if (fewer.length < offers.length) return written(fewer)
+  const whole = written(offers)
+  const left = worthOffering(offers, whole.model, whole.first)
+  return left.length < offers.length ? written(left) : whole
+}
+
+function schoolEdits({ build }: Harness, manner: Manner): readonly SingleEdit[] {
+  const { schools } = AIMS[manner]
+  return (Object.entries(schools) as readonly (readonly [keyof Schools, string])[]).flatMap(([school, value]) =>
+    build.choices.schools?.[school] === value
+      ? []
+      : [{ type: 'chooseSchool', choice: { school, value } } as SingleEdit],
+  )
+}
+
+const LEAST_PAUSE_SECONDS = 0.4
+
+/** For what a plan leaves open; it takes a fraction of that as a rule. */
+const SETTLE_SECONDS = 2
+
+/** So often a plan is made again where the rules see a stop in it that the model does not know of. */
+const MOST_ROUNDS = 4
+
+/** The model without the places of leads in which the rules see a stop; undefined where no lead is to blame. */
+function without(model: Model, { plan, verdicts }: Judged): Model | undefined {
+  const stops = verdicts.findings.filter(({ severity }) => severity === 'stop')
+  const blamed = new Set(stops.flatMap(({ at }) => at.flatMap((ref) => plan.flowOf.get(portKey(ref)) ?? [])))
+  if (blamed.size === 0) return undefined
+  const bans = [...blamed].map((name) => ({
+    name: `ban${name}`,
+    terms: [[name, 1]] as const,
+    least: undefined,
+    most: 0,
+    menders: [],
+  }))
+  return { ...model, rows: [...model.rows, ...bans] }
+}
+
+/** Plans in one manner. Every plan that is handed out was judged by all rules. */
+export function propose(solver: Solver, harness: Harness, manner: Manner, ask: Ask): Proposal {
+  const planned = derive(inManner(heldFast(harness.build, machineOf(harness, ask)), manner))
+  const edits = schoolEdits(harness, manner)
+  const end = ask.now() + ask.seconds
+  let { model, first } = prepare(planned, ask, manner)
+  // Judging takes longer than finding: of plans that come in quick succession the last is enough.
+  let told = -Infinity
+  const tell = (woven: Woven) => {
+    if (ask.now() - told < LEAST_PAUSE_SECONDS) return
+    told = ask.now()
+    ask.onBetter?.(proposalOf(woven))
+  }
+  const proposalOf = ({ values, reached }: Woven, settler?: Settler): Proposal => ({
+    manner,
+    reached,
+    placements: placementsOf(model, values),
+    schoolEdits: edits,
+    ...judge(harness, planOf(planned, model, values, settler)),
+  })
+  const settledProposal = (woven: Woven): Proposal => {
+    const { today } = model.problem
+    const pace = { seconds: SETTLE_SECONDS, now: ask.now, isMending: manner === 'mend' }
+    const proposal = proposalOf(woven, (filled) => settle(solver, planned, { filled, today }, pace))
+    if (proposal.verdicts.counts.stop === 0) return proposal
+    const plain = proposalOf(woven)
+    return plain.verdicts.counts.stop < proposal.verdicts.counts.stop ? plain : proposal
+  }
+  tell({ values: first, reached: [] })
+  for (let round = 1; ; round += 1) {
+    const woven = weave(solver, model, {
+      seconds: Math.max(end - ask.now(), ask.seconds / MOST_ROUNDS),
+      now: ask.now,
+      first,
+      onBetter: tell,
+    })
+    const proposal = settledProposal(woven ?? { values: first, reached: [] })
+    const next = proposal.verdicts.counts.stop === 0 || round === MOST_ROUNDS ? undefined : without(model, proposal)
+    if (next === undefined) return proposal
+    model = next
+    first = greedyPlan(model)
+  }
+}
+
+/** The manners that make sense for a build: a box with a brain has to be there, or on offer, for controllers to rule. */
+export function mannersFor(harness: Harness, offers: readonly Offer[]): readonly Manner[] {
+  const parts = [...harness.build.parts, ...offers.flatMap(contentsOf).map(({ part }) => part)]
+  const hasBox = parts.some(({ inside, ports }) => {
+    const drives = inside.some((relation) => relation.type === 'drives' && relation.signal === 'speed')
+    return drives && ports.some(({ side }) => side === 'takes')
+  })
+  return MANNERS.filter((manner) => manner !== 'mend' && (manner !== 'controllers' || hasBox))
+}

@@ -1,0 +1,266 @@
+import { portKey } from '../../build/refs'
+import { groupBy } from '../../units/group'
+import { mostTogether } from './caps-of-use'
+import type { Demand, Flow, Terms } from './model'
+import type { Use } from '../problem/problem'
+import { standing } from '../problem/today'
+import { isOutOfReach } from '../problem/uses'
+import type { Writing } from './write-model'
+
+const namesOf = (terms: Terms): readonly string[] => terms.map(([name]) => name)
+
+/** Every lead has a port, or is loose; what comes for comfort alone may stay loose at the price of a mind. */
+function placed({ draft, demands, flows }: Writing): void {
+  const byDemand = groupBy(flows, ({ demand }) => demand)
+  for (const demand of demands) {
+    const { leads, mostCount, dependsOn } = demand
+    const loose = draft.variable('loose', mostCount, { isWhole: true, provides: false })
+    draft.loose.set(demand, loose)
+    draft.count(leads.port.need === 'optional' ? 'minds' : 'loose', [loose, 1])
+    const sum: Terms = [...(byDemand.get(demand) ?? []).map(({ variable }) => [variable, 1] as const), [loose, 1]]
+    const owed = (dependsOn ?? []).map(([name, factor]) => [name, -factor] as const)
+    const due = dependsOn === undefined ? mostCount : 0
+    draft.row([...sum, ...owed], { least: due, most: due }, namesOf(sum))
+  }
+}
+
+/** No more uses than ports, each port used in one way, and alike ports in a fixed order. */
+function ports({ draft, problem, useOf, hostOf }: Writing): void {
+  const byGroup = groupBy(problem.uses, ({ group }) => group)
+  for (const [group, uses] of byGroup) {
+    const host = hostOf(group.host)
+    const sum: Terms = uses.map((use) => [useOf(use), 1])
+    const count = group.ports.length
+    if (host === undefined) draft.row(sum, { most: count })
+    else draft.row([...sum, [host, -count]], { most: 0 }, [host])
+    // Which of the alike ports is which is left open: solvers find such likeness by themselves.
+    const byPort = groupBy(
+      uses.filter(({ port }) => port !== undefined),
+      ({ port }) => port,
+    )
+    for (const own of byPort.values())
+      draft.row(
+        own.map((use) => [useOf(use), 1]),
+        { most: 1 },
+      )
+  }
+}
+
+const coversOf = (use: Use, demand: Demand) => Math.min(demand.leads.port.lanes?.covers ?? 1, use.legCount)
+
+/** No more leads than legs; in a chain only those that hand nothing on take a leg for themselves. */
+function legs({ draft, problem, flowsOn, useOf }: Writing): void {
+  for (const use of problem.uses) {
+    const flows = flowsOn(use)
+    const ending = flows.filter(({ demand }) => !use.isChain || !demand.leads.isChainable)
+    draft.row(
+      [
+        ...ending.map(({ variable, demand }) => [variable, coversOf(use, demand)] as const),
+        [useOf(use), -use.legCount],
+      ],
+      {
+        most: 0,
+      },
+    )
+    if (use.mostCount > 1) continue
+    const kinds = flows.map(({ demand }) => demand.leads)
+    const together = use.legCount === use.group.ports[0]!.lanes?.count ? Infinity : mostTogether(use, kinds)
+    if (together < Infinity) {
+      draft.row([...flows.map(({ variable }) => [variable, 1] as const), [useOf(use), -together]], { most: 0 })
+    }
+    for (const { variable, demand } of flows) {
+      const alone = use.isChain && !demand.leads.isChainable ? use.legCount : mostTogether(use, [demand.leads])
+      const most = Math.min(demand.mostCount, alone)
+      draft.row(
+        [
+          [variable, 1],
+          [useOf(use), -most],
+        ],
+        { most: 0 },
+      )
+    }
+    // Of a chain the first device alone has to reach.
+    const reaching = use.isChain ? flows.filter(({ demand }) => !isOutOfReach(use.group, demand.leads)) : flows
+    // A port is not used for nothing.
+    draft.row([...reaching.map(({ variable }) => [variable, 1] as const), [useOf(use), -1]], { least: 0 })
+  }
+}
+
+/** How many signals each group is spread over, or how many fans share one, where the choice is to spread them. */
+function splits({ draft, problem, flows }: Writing): void {
+  const motors = flows.filter(
+    ({ demand }) => demand.leads.groupKey !== undefined && (demand.leads.isMotor || demand.leads.isChainable),
+  )
+  for (const own of groupBy(motors, ({ demand }) => demand.leads.groupKey!).values()) {
+    const members = [...new Set(own.map(({ demand }) => demand))].reduce((sum, { mostCount }) => sum + mostCount, 0)
+    if (members < 2) continue
+    for (const [use, onUse] of groupBy(own, (flow) => flow.use)) {
+      const sum: Terms = onUse.map(({ variable }) => [variable, 1])
+      const isOneSignal = use.port !== undefined
+      if (problem.isSpread) {
+        if (isOneSignal) draft.count('splits', ...sum)
+        continue
+      }
+      if (!isOneSignal) draft.count('splits', ...sum)
+      else {
+        const isHere = draft.whole('g', 1)
+        const most = Math.min(
+          members,
+          mostTogether(
+            use,
+            onUse.map(({ demand }) => demand.leads),
+          ),
+        )
+        draft.row([...sum, [isHere, -most]], { most: 0 })
+        draft.count('splits', [isHere, 1])
+      }
+    }
+  }
+}
+
+const MOST_FANS = 3
+
+/** The CPU header hears something; a box that waits for a tach hears one; the rule of three fans where it is chosen. */
+function reporting({ draft, problem, flowsOn, hostOf }: Writing): void {
+  const heard = (use: Use): readonly Flow[] =>
+    use.piece !== undefined && !use.piece.reports
+      ? []
+      : flowsOn(use).filter(
+          ({ demand }) => demand.leads.port.wires.includes('tach') && demand.leads.facts.all.motor.length > 0,
+        )
+  for (const group of problem.groups) {
+    const uses = problem.uses.filter((use) => use.group === group)
+    const reporters = uses.flatMap(heard)
+    const sum: Terms = reporters.map(({ variable }) => [variable, 1])
+    if (group.ports[0]!.role === 'cpu' && !problem.isBlindByChoice && sum.length > 0) {
+      const blind = draft.whole('blind', 1)
+      draft.count('loose', [blind, 1])
+      draft.slacks.push({ variable: blind, flows: reporters })
+      draft.row([...sum, [blind, 1]], { least: 1 })
+    }
+  }
+  for (const host of problem.hosts.filter(({ facts }) =>
+    facts.all.drives.some(({ waitsForTach }) => waitsForTach === true),
+  )) {
+    const uses = problem.uses.filter((use) => use.group.host === host)
+    const motors = uses.flatMap((use) => flowsOn(use).filter(({ demand }) => demand.leads.isMotor))
+    const wakes = uses.flatMap(heard)
+    const name = hostOf(host)
+    for (const { variable, demand } of name === undefined ? [] : motors) {
+      draft.row([...wakes.map((flow) => [flow.variable, demand.mostCount] as const), [variable, -1]], { least: 0 })
+    }
+  }
+  if (!problem.isThreeFans) return
+  for (const use of problem.uses.filter(
+    ({ port, group }) => port !== undefined && group.ports[0]!.role !== undefined,
+  )) {
+    const fans = flowsOn(use).filter(({ demand }) => demand.leads.isMotor && !demand.leads.isPump)
+    const over = draft.whole(
+      'three',
+      fans.reduce((sum, { demand }) => sum + demand.mostCount, 0),
+    )
+    draft.row([...fans.map(({ variable }) => [variable, 1] as const), [over, -1]], { most: MOST_FANS })
+    draft.count('minds', [over, 1])
+  }
+}
+
+/** Fans with and without a PWM wire on one signal are a mind; two variants in one chain cannot be. */
+function mixtures({ draft, problem, flowsOn }: Writing): void {
+  for (const use of problem.uses) {
+    if (use.port === undefined) continue
+    const flows = flowsOn(use)
+    const kinds = groupBy(
+      flows.filter(({ demand }) => demand.leads.isMotor),
+      ({ demand }) => demand.leads.port.wires.includes('pwm'),
+    )
+    if (kinds.size > 1 && !use.isChain) {
+      const mixed = draft.whole('mixed', 1)
+      draft.count('minds', [mixed, 1])
+      oneOf(draft, [...kinds.values()], mixed)
+    }
+    // The sync lead of a box has its port to itself: behind other lights it would hear what is left of the data.
+    const variants = groupBy(flows, ({ demand: { leads } }) =>
+      leads.isLight ? leads.port.connector.variant : 'no light',
+    )
+    if (use.isChain && variants.size > 1) oneOf(draft, [...variants.values()], undefined)
+  }
+}
+
+/** At most one of several lists of flows is there, or one more where `more` says so. */
+function oneOf(draft: Writing['draft'], lists: readonly Writing['flows'][], more: string | undefined): void {
+  const used = lists.map((flows) => {
+    const isUsed = draft.whole('kind', 1)
+    const most = flows.reduce((sum, { demand }) => sum + demand.mostCount, 0)
+    draft.row([...flows.map(({ variable }) => [variable, 1] as const), [isUsed, -most]], { most: 0 })
+    return [isUsed, 1] as const
+  })
+  draft.row([...used, ...(more === undefined ? [] : [[more, -(lists.length - 1)] as const])], { most: 1 })
+}
+
+/** Two feeds of one box are better on two cables. */
+function apart({ draft, flows }: Writing): void {
+  const feeds = flows.filter(({ demand }) => demand.feeds !== undefined)
+  for (const own of groupBy(feeds, ({ demand }) => demand.feeds).values()) {
+    if (new Set(own.map(({ demand }) => demand)).size < 2) continue
+    for (const onCable of groupBy(own, ({ use }) => use.group.cableKey).values()) {
+      const both = draft.whole('both', 1)
+      draft.count('minds', [both, 1])
+      draft.row([...onCable.map(({ variable }) => [variable, 1] as const), [both, -onCable.length]], { most: 1 })
+    }
+  }
+}
+
+/** What costs something by where a lead is, and by whether it only just reaches by way of a piece. */
+function minds({ draft, flows }: Writing): void {
+  for (const { variable, minds: each, wellCount, demand } of flows) {
+    if (each > 0) draft.count('minds', [variable, each])
+    if (wellCount >= demand.mostCount) continue
+    const hardly = draft.whole('hardly', demand.mostCount)
+    draft.count('minds', [hardly, 1])
+    draft.row(
+      [
+        [variable, 1],
+        [hardly, -1],
+      ],
+      { most: wellCount },
+    )
+  }
+}
+
+/** How many leads stay where they are: on the same port, by the same kind of piece. */
+function staying({ draft, problem, flows }: Writing): void {
+  for (const flow of flows) {
+    const { variable, demand, use } = flow
+    const { item } = use.group.host
+    if (item === undefined) continue
+    const ports = use.port === undefined ? use.group.ports : [use.port]
+    const roots = new Set(
+      ports.map(({ id }) => standing(portKey({ itemId: item.id, portId: id }), use.piece?.facts.part)),
+    )
+    const most = demand.leads.leads.filter(({ key }) => roots.has(problem.today.get(key) ?? '')).length
+    if (most === 0) continue
+    const kept = draft.variable('kept', most, { isWhole: false, provides: false })
+    draft.row(
+      [
+        [kept, 1],
+        [variable, -1],
+      ],
+      { most: 0 },
+    )
+    draft.keepers.push({ flow, kept, mostCount: most })
+    draft.count('changed', [kept, -1])
+  }
+}
+
+/** All rows that count leads, ports and things. */
+export function countRows(writing: Writing): void {
+  placed(writing)
+  ports(writing)
+  legs(writing)
+  reporting(writing)
+  mixtures(writing)
+  apart(writing)
+  minds(writing)
+  splits(writing)
+  staying(writing)
+}

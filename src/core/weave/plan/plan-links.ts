@@ -1,0 +1,101 @@
+import { portKey } from '../../build/refs'
+import type { Item } from '../../build/schema'
+import type { PortRef } from '../../schema/schema-kit'
+import type { Harness } from '../../operate/harness'
+import { fitOf } from '../../parts/mating'
+import type { Port } from '../../parts/schema'
+import { caseNumber } from '../problem/case-order'
+import { isLastByPin, tailOf } from '../problem/lead-classes'
+import type { Piece } from '../problem/problem'
+
+/** A lead and the port it is to go into. */
+export interface Link {
+  readonly from: PortRef
+  readonly to: PortRef
+}
+
+const hasTach = (harness: Harness, { itemId, portId }: PortRef) => {
+  const { port, facts } = harness.port({ itemId, portId })
+  return port.wires.includes('tach') && facts.all.motor.length > 0
+}
+
+/** Leads on the legs of a piece, the outlet that reports speed first; today's outlets are kept where they can be. */
+export function onLegs(
+  harness: Harness,
+  item: Item,
+  { facts, outlets }: Piece,
+  leads: readonly PortRef[],
+): readonly Link[] {
+  const reporting = new Set(facts.all.reports.map(({ outlet }) => outlet))
+  const free = outlets.toSorted((a, b) => Number(reporting.has(b.id)) - Number(reporting.has(a.id)))
+  const links: Link[] = []
+  const take = (lead: PortRef, port: Port) => {
+    free.splice(free.indexOf(port), 1)
+    links.push({ from: lead, to: { itemId: item.id, portId: port.id } })
+  }
+  const first = free[0]
+  const sensed = first !== undefined && reporting.has(first.id) ? leads.filter((lead) => hasTach(harness, lead)) : []
+  const isThere = (lead: PortRef, port: Port) =>
+    harness.across(lead).some(({ item: other, port: its }) => other.id === item.id && its.id === port.id)
+  // What is plugged into another outlet of it already need not move for that.
+  const isOnIt = (lead: PortRef) => harness.across(lead).some(({ item: other }) => other.id === item.id)
+  const chosen = sensed.find((lead) => isThere(lead, first!)) ?? sensed.find((lead) => !isOnIt(lead)) ?? sensed[0]
+  if (chosen !== undefined) take(chosen, first!)
+  const others = leads.filter((lead) => lead !== chosen)
+  const staying = others.flatMap((lead) => {
+    const port = free.find((candidate) => isThere(lead, candidate))
+    return port === undefined ? [] : [{ lead, port }]
+  })
+  for (const { lead, port } of staying) take(lead, port)
+  for (const lead of others.filter((candidate) => !staying.some((kept) => kept.lead === candidate))) {
+    const port = free.find((candidate) => fitOf(harness.port(lead).port, candidate).misfit === 'none')
+    if (port !== undefined) take(lead, port)
+  }
+  return links
+}
+
+/** The tail that hands a chain on from this lead; undefined where it ends here. */
+export function onwardOf(harness: Harness, lead: PortRef): PortRef | undefined {
+  const placed = harness.port(lead)
+  const tail = tailOf(placed.facts, placed.port)
+  return tail === undefined || isLastByPin(harness, placed) ? undefined : { itemId: lead.itemId, portId: tail.id }
+}
+
+/** How a chain may begin. */
+interface Beginning {
+  readonly reaches: (lead: PortRef) => boolean
+  /** The lead that was settled on. */
+  readonly first: PortRef | undefined
+}
+
+const isLast = (chain: readonly PortRef[], lead: PortRef | undefined): boolean =>
+  lead !== undefined && chain.length > 1 && portKey(chain.at(-1)!) === portKey(lead)
+
+/** Devices one after another in the order of the case, begun by one that reaches; those that hand nothing on end a leg. */
+export function inChains(
+  harness: Harness,
+  starts: readonly PortRef[],
+  leads: readonly PortRef[],
+  { reaches, first }: Beginning,
+): readonly Link[] {
+  const number = ({ itemId }: PortRef) => caseNumber(harness, itemId)
+  const ordered = leads.toSorted((a, b) => number(a) - number(b))
+  const middles = ordered.filter((lead) => onwardOf(harness, lead) !== undefined)
+  const ends = ordered.filter((lead) => onwardOf(harness, lead) === undefined)
+  const perLeg = Math.ceil(middles.length / Math.max(1, Math.min(starts.length, middles.length)))
+  return starts.flatMap((start, leg): readonly Link[] => {
+    const middle = middles.slice(leg * perLeg, (leg + 1) * perLeg)
+    const isFar = leg === 0 && middle[0] !== undefined && !reaches(middle[0])
+    const own = isLast(middle, first) ? middle.toReversed() : isFar ? beginning(middle, reaches) : middle
+    const begun = [...own, ...ends.slice(leg, leg + 1)]
+    return begun.map((from, index) => ({ from, to: index === 0 ? start : onwardOf(harness, begun[index - 1]!)! }))
+  })
+}
+
+/** The chain turned round where its other end reaches, else with one that reaches put first. */
+function beginning(own: readonly PortRef[], reaches: (lead: PortRef) => boolean): readonly PortRef[] {
+  const turned = own.toReversed()
+  if (reaches(turned[0]!)) return turned
+  const first = own.find(reaches)
+  return first === undefined ? own : [first, ...own.filter((lead) => lead !== first)]
+}

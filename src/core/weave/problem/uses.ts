@@ -1,0 +1,238 @@
+import { groupBy } from '../../units/group'
+import type { Build } from '../../build/schema'
+import { lightOwnerOf, lightSchool, speedOwnerOf, speedSchool } from '../../structure/signal/owners'
+import { poweredBy } from '../../structure/wiring/part-facts'
+import type { Harness } from '../../operate/harness'
+import type { PlacedPort } from '../../structure/wiring/wiring'
+import { fitOf } from '../../parts/mating'
+import type { Port } from '../../parts/schema'
+import { railsWanted, tailOf } from './lead-classes'
+import { capsAt } from './caps'
+import { reachersOf } from './piece-reach'
+import { holdsPins, isPinnedAt } from './pins'
+import type { Allowed, Host, LeadClass, Piece, PortGroup, Problem, RowFeed, Use } from './problem'
+import { isDevice } from './sort-out'
+
+/** The piece that is pinned to a port by its own lead, with nothing pinned to it in turn. */
+function pinnedPieceAt(harness: Harness, host: Host, portId: string): PlacedPort | undefined {
+  if (host.item === undefined) return undefined
+  const ref = { itemId: host.item.id, portId }
+  if (!isPinnedAt(harness, ref)) return undefined
+  const [lead] = harness.across(ref)
+  const isFree = lead !== undefined && !isDevice(lead.facts) && !holdsPins(harness, lead.item.id)
+  return isFree ? lead : undefined
+}
+
+/** The outlets of a host that leads may go into: those that are not taken by a pinned thread. */
+function freePorts(harness: Harness, host: Host, pieces: readonly Piece[]): readonly Port[] {
+  const { facts, item } = host
+  return facts.part.ports.filter((port) => {
+    if (port.side !== 'gives' || port.need === 'onward') return false
+    if (item === undefined || !isPinnedAt(harness, { itemId: item.id, portId: port.id })) return true
+    const pinned = pinnedPieceAt(harness, host, port.id)
+    return pieces.some(({ facts: own, inlet }) => own === pinned?.facts && inlet.id === pinned.port.id)
+  })
+}
+
+/** All that makes a port differ from another of its host for a plan. */
+function likenessOf(host: Host, port: Port, classes: readonly LeadClass[]): string {
+  const { connector, wires, modes, role, lanes } = port
+  const key = `${host.key}.${port.id}`
+  const unreached = classes.flatMap((leads) =>
+    leads.unreached.has(key) ? [leads.key] : leads.hardlyReached.has(key) ? [`hardly ${leads.key}`] : [],
+  )
+  const caps = capsAt(host.facts, port).map((cap) => ({ ...cap, key: '', ports: cap.isShared ? cap.ports : [] }))
+  return JSON.stringify([connector, wires, modes, role, lanes, port.lead?.leadId, caps, unreached])
+}
+
+/** The ports of all hosts, gathered where they are alike. */
+export function portGroups(
+  harness: Harness,
+  { hosts, pieces }: Pick<Problem, 'hosts' | 'pieces'>,
+  classes: readonly LeadClass[],
+): readonly PortGroup[] {
+  return hosts.flatMap((host) =>
+    [
+      ...groupBy(
+        freePorts(harness, host, pieces),
+        (port) => `${likenessOf(host, port, classes)} ${pinnedPieceAt(harness, host, port.id)?.key ?? ''}`,
+      ).values(),
+    ].map((ports) => ({
+      key: `${host.key}.${ports[0]!.id}`,
+      host,
+      ports,
+      cableKey: `${host.key} ${ports[0]!.lead?.leadId ?? ''}`,
+    })),
+  )
+}
+
+const drives = ({ facts }: Host, port: Port, signal: 'speed' | 'light') =>
+  facts.all.drives.find((relation) => relation.signal === signal && relation.outlets.includes(port.id))
+
+/** Headers that the firmware looks at for another purpose than case fans. */
+function roleMinds(leads: LeadClass, port: Port): number {
+  if (port.role === undefined || !leads.isMotor) return 0
+  if (leads.isPump) return port.role === 'pump' || port.role === 'cpu' ? 0 : 1
+  if (leads.isRadiatorFan) return port.role === 'cpu' || port.role === 'cpuOptional' ? 0 : 1
+  return port.role === 'case' ? 0 : 1
+}
+
+/** A port, whose it is, and what stands on it. */
+interface Site {
+  readonly host: Host
+  readonly port: Port
+  readonly piece: Piece | undefined
+}
+
+/** How many things would not be as planned with a motor ruled from this port. */
+function speedMinds(build: Build, { host, port, piece }: Site, leads: LeadClass): number {
+  if (!leads.isMotor || leads.isPump) return roleMinds(leads, port)
+  const hasPwm = leads.port.wires.includes('pwm')
+  const isDeaf =
+    drives(host, port, 'speed') === undefined || piece?.passes === 'none' || (piece?.passes === 'pwm' && !hasPwm)
+  const wanted = leads.leads[0] === undefined ? undefined : speedSchool(build, leads.leads[0].item.id)?.wanted
+  const owner = speedOwnerOf({ facts: host.facts }, false)
+  const isOthers = wanted !== undefined && wanted !== owner && !(wanted === 'sync' && host.facts.all.follows.length > 0)
+  return Number(isDeaf) + Number(isOthers && !isDeaf) + roleMinds(leads, port)
+}
+
+function lightMinds(build: Build, { host, port, piece }: Site, leads: LeadClass): number {
+  if (!leads.isLight || leads.leads[0] === undefined) return 0
+  const wanted = lightSchool(build, leads.leads[0].ref)?.wanted
+  const owner = lightOwnerOf({ facts: host.facts, port }, leads.facts.part.maker)
+  const isMirrored = build.choices.schools?.splitLights === 'separate' && (piece?.outlets.length ?? 1) > 1
+  return Number(wanted !== undefined && owner !== wanted) + Number(isMirrored)
+}
+
+/** Whether none of these ports is reached by the lead itself. */
+export const isOutOfReach = ({ host, ports }: PortGroup, { unreached }: LeadClass): boolean =>
+  ports.every(({ id }) => unreached.has(`${host.key}.${id}`))
+
+const BURNING = 'moulded'
+
+/** Leads that take a command and no supply, such as the sync lead of a box. */
+const isCommandOnly = ({ port }: LeadClass) => port.wires.includes('pwm') && !port.wires.includes('12v')
+
+/** The minds that a lead brings on this way to use a port; undefined where it cannot go there at all. */
+function mindsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, leads: LeadClass): number | undefined {
+  const [port] = group.ports
+  const { host } = group
+  if (port === undefined || host === leads.host) return undefined
+  if (piece !== undefined && fitOf(piece.inlet, port).misfit !== 'none') return undefined
+  const ends = piece?.outlets ?? [port]
+  if (!ends.some((end) => fitOf(leads.port, end).misfit === 'none')) return undefined
+  const stands = (wire: (typeof port.wires)[number]) =>
+    ends.some(({ wires }) => wires.includes(wire)) && (piece === undefined || piece.inlet.wires.includes(wire))
+  for (const rail of railsWanted(leads)) {
+    const isMade = piece !== undefined && piece.outlets.some(({ id }) => poweredBy(piece.facts, rail, id) !== undefined)
+    if (!isMade && !(stands(rail) && port.wires.includes(rail))) return undefined
+  }
+  for (const wire of ['data', 'r', 'usb', 'bus'] as const) {
+    if (leads.port.wires.includes(wire) && !(stands(wire) && port.wires.includes(wire))) return undefined
+  }
+  const isOfLight = leads.isLight || leads.port.wires.includes('data')
+  if (isOfLight && drives(host, port, 'light') === undefined) return undefined
+  if (isCommandOnly(leads) && (drives(host, port, 'speed') === undefined || piece?.passes === 'none')) return undefined
+  if (piece === undefined && !leads.isChainable && isOutOfReach(group, leads)) return undefined
+  const burns = piece?.facts.part.construction === BURNING ? 1 : 0
+  const { build } = harness
+  // In a chain only its first lead runs to the port, and a box may be put nearer: neither is held against the port.
+  const runsThere = piece === undefined && !leads.isChainable && leads.host === undefined
+  const isHard = runsThere && group.ports.every(({ id }) => leads.hardlyReached.has(`${host.key}.${id}`))
+  const site = { host, port, piece }
+  return Number(isHard) + speedMinds(build, site, leads) + lightMinds(build, site, leads) + burns
+}
+
+function allowedOn(
+  harness: Harness,
+  group: PortGroup,
+  piece: Piece | undefined,
+  classes: readonly LeadClass[],
+): readonly Allowed[] {
+  return classes.flatMap((leads) => {
+    const minds = mindsOf(harness, group, piece, leads)
+    if (minds === undefined) return []
+    const reachers = reachersOf(harness, group, piece, leads)
+    return reachers.reachCount === 0 ? [] : [{ leads, minds, ...reachers }]
+  })
+}
+
+const isChained = ({ allowed }: { readonly allowed: readonly Allowed[] }) =>
+  allowed.some(({ leads }) => leads.isChainable)
+
+/** A cable is worth thinking of only for what would not go there without it. */
+function isOfUse(piece: Piece, bare: readonly Allowed[], through: readonly Allowed[]): boolean {
+  if (through.length === 0) return false
+  if (piece.outlets.length > 1) return true
+  return through.some(({ leads }) => !bare.some((allowed) => allowed.leads === leads))
+}
+
+/** Whether a lead is one of a row that this can feed: the last of them has a tail for it. */
+const isFedBy =
+  ({ end }: RowFeed) =>
+  ({ leads }: Allowed): boolean => {
+    const tail = tailOf(leads.facts, leads.port)
+    return leads.isChainable && tail !== undefined && fitOf(end, tail).misfit === 'none'
+  }
+
+function usesOf(
+  harness: Harness,
+  group: PortGroup,
+  { pieces: offered, rowFeeds }: Pick<Problem, 'pieces' | 'rowFeeds'>,
+  classes: readonly LeadClass[],
+): readonly Use[] {
+  // Where a piece is pinned nothing else goes, and the piece goes nowhere else.
+  const pinned = pinnedPieceAt(harness, group.host, group.ports[0]!.id)
+  const pieces = pinned === undefined ? offered : offered.filter(({ facts }) => facts === pinned.facts)
+  const bare = pinned === undefined ? allowedOn(harness, group, undefined, classes) : []
+  const common = { group, legCount: 1, rowFeed: undefined }
+  const one = (port: Port, piece: Piece | undefined, allowed: readonly Allowed[], legCount: number): Use => {
+    const key = `${group.host.key}.${port.id} ${piece?.facts.part.id ?? ''}`
+    return { ...common, key, port, piece, isChain: isChained({ allowed }), legCount, mostCount: 1, allowed }
+  }
+  const isBounded = capsAt(group.host.facts, group.ports[0]!).some(({ chainCount }) => chainCount !== undefined)
+  const fed = (port: Port): readonly Use[] =>
+    (isBounded ? rowFeeds : []).flatMap((rowFeed) => {
+      const chain = one(port, undefined, bare.filter(isFedBy(rowFeed)), 1)
+      return chain.allowed.length === 0
+        ? []
+        : [{ ...chain, key: `${chain.key}fed by ${rowFeed.facts.part.id}`, rowFeed }]
+    })
+  const own: readonly Use[] =
+    bare.length === 0
+      ? []
+      : isChained({ allowed: bare })
+        ? group.ports.flatMap((port) => [one(port, undefined, bare, 1), ...fed(port)])
+        : [
+            {
+              ...common,
+              key: `${group.key} `,
+              port: undefined,
+              piece: undefined,
+              isChain: false,
+              legCount: group.ports[0]!.lanes?.count ?? 1,
+              mostCount: group.ports.length,
+              allowed: bare,
+            },
+          ]
+  const withPieces = pieces.flatMap((piece): readonly Use[] => {
+    const allowed = allowedOn(harness, group, piece, classes)
+    if (!isOfUse(piece, bare, allowed)) return []
+    if (piece.outlets.length > 1 || isChained({ allowed })) {
+      return group.ports.map((port) => one(port, piece, allowed, piece.outlets.length))
+    }
+    const key = `${group.key} ${piece.facts.part.id}`
+    return [{ ...common, key, port: undefined, piece, isChain: false, mostCount: group.ports.length, allowed }]
+  })
+  return [...own, ...withPieces]
+}
+
+/** Every way to use a port that some lead may go to. */
+export function allUses(
+  harness: Harness,
+  groups: readonly PortGroup[],
+  things: Pick<Problem, 'pieces' | 'rowFeeds'>,
+  classes: readonly LeadClass[],
+): readonly Use[] {
+  return groups.flatMap((group) => usesOf(harness, group, things, classes))
+}
