@@ -226,8 +226,8 @@ export const MUTANTS: readonly Mutant[] = [
   {
     what: 'any lead on the reporting outlet reports',
     file: 'src/core/rules/tach/reporting-outlet.ts',
-    find: 'if (harness.tach().reportersBelow(ref).length > 0) return say.holds(at)',
-    put: 'if (isUsed(outlet)) return say.holds(at)',
+    find: 'if (harness.tach().reportersBelow(ref).length > 0) return say.holds()',
+    put: 'if (isUsed(outlet)) return say.holds()',
   },
   {
     what: 'LEDs past a light that nobody counted are forgotten',

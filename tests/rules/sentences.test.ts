@@ -42,7 +42,8 @@ function sentence(text: string, count: number): string {
   const names = ['A1', 'A2', 'A3'].slice(0, count)
   const params = slotsOf(text).map((slot) => {
     if (LISTS.includes(slot)) return [slot, ALWAYS_SEVERAL.includes(slot) ? ['A1', 'A2'] : names] as const
-    return [slot, slot.endsWith('Count') ? count : isFigure(slot) ? 7 : 'X1'] as const
+    const name = slot === 'leadCorner' ? 'front 2' : 'X1'
+    return [slot, slot.endsWith('Count') ? count : isFigure(slot) ? 7 : name] as const
   })
   return fill(text, Object.fromEntries(params))
 }
