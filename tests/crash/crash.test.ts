@@ -43,6 +43,7 @@ test('everything dies at once, as in a power cut, six times: no acknowledged edi
         original = (await (await fetch(`${url}/api/builds/${id}`)).json()) as Build
       }
       const killAt = Date.now() + 250 + round * 70
+      const database = await databasePid(data)
       let isKilled = false
       for (;;) {
         const revision = acknowledged.length
@@ -51,7 +52,7 @@ test('everything dies at once, as in a power cut, six times: no acknowledged edi
         if (Date.now() > killAt) {
           isKilled = true
           // The script first, which would start the others again.
-          for (const pid of [script.pid!, ...childrenOf(script.pid!), databasePid(data)]) kill(pid)
+          for (const pid of [script.pid!, ...childrenOf(script.pid!), database]) kill(pid)
         }
         const response = await call.catch(() => undefined)
         if (response?.status === 200) {

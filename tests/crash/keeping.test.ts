@@ -17,7 +17,7 @@ import type { Build } from '../../src/core/build/schema'
 import type { BuildSummary, Page } from '../../src/core/formats/api-types'
 import { canonicalJson } from '../../src/core/formats/canonical'
 import { bench } from '../support/bench'
-import { databasePid, freePort, isRoot, parent, pause, start, type Running } from './running'
+import { databasePid, freePort, isRoot, kill, parent, pause, start, type Running } from './running'
 
 jest.setTimeout(600_000)
 
@@ -282,14 +282,14 @@ test('a store that dies is started again on its port, and pages catch up', async
     }
     return text
   })()
-  const pid = databasePid(data)
-  process.kill(pid, 'SIGKILL')
+  const pid = await databasePid(data)
+  kill(pid)
   const diedAt = Date.now()
   let answered = 0
   while (answered !== 200) {
     const { status } = await fetch(`${url}/api/builds/${id}`)
     expect([200, 503]).toContain(status)
-    answered = status === 200 && databasePid(data) !== pid ? 200 : 0
+    answered = status === 200 && (await databasePid(data)) !== pid ? 200 : 0
     await pause(50)
   }
   console.error(`the store was back after ${Date.now() - diedAt} ms`)

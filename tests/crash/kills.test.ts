@@ -164,7 +164,7 @@ test('server, database or both are killed again and again under five writers and
     for (let round = 0; round < KILLS; round += 1) {
       await pause(500 + chance() * 3000)
       const server = childrenOf(script.pid!).filter(isServer)
-      const victims = [...(round % 3 === 1 ? [] : server), ...(round % 3 === 0 ? [] : [databasePid(data)])]
+      const victims = [...(round % 3 === 1 ? [] : server), ...(round % 3 === 0 ? [] : [await databasePid(data)])]
       victims.forEach(kill)
       const diedAt = Date.now()
       const isBack = async () =>

@@ -1,5 +1,5 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
-import { readFileSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -55,8 +55,16 @@ export const childrenOf = (pid: number): number[] => {
     return []
   }
 }
-export const databasePid = (data: string) =>
-  Number(readFileSync(join(data, 'pg/postmaster.pid'), 'utf8').split('\n')[0])
+/** The first process of the store; it has none for a moment while it starts. */
+export async function databasePid(data: string): Promise<number> {
+  const file = join(data, 'pg/postmaster.pid')
+  for (;;) {
+    const pid = existsSync(file) ? Number(readFileSync(file, 'utf8').split('\n')[0]) : 0
+    // Nought would mean everybody, us included.
+    if (pid > 0) return pid
+    await pause(20)
+  }
+}
 
 /** One that died by itself in the meantime is as dead as wished. */
 export function kill(pid: number): void {

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { demoBuild } from '../../../tests/support/bench'
-import type { LogEntry } from '../build/history'
 import { canonicalJson } from '../formats/canonical'
 import { LIMITS } from '../schema/schema-kit'
+import { describeEdit } from '../wording/edit-text'
 import { apply } from './apply'
 import type { Edit } from './edit-schema'
-import { historyOf, wayBack } from './history'
+import { historyOf, wayBack, type LogEntry } from './history'
 import { plugEdit } from './plug'
 import type { Build } from './schema'
 
@@ -59,9 +59,10 @@ describe('history', () => {
     )
   })
 
-  test('begins with the state before the first edit', () => {
+  test('begins with the state before the first edit, and each step tells what it did', () => {
     const entries = logOf(1, () => ({ type: 'chooseHeadroom', headroomPercent: 30 }))
     expect(historyOf(kite, entries).map(({ revision }) => revision)).toEqual([kite.revision, kite.revision + 1])
+    expect(entries.map(({ edit }) => describeEdit(edit, kite))).toEqual(['headroom 30 %'])
     expect(wayBack(historyOf(kite, entries), kite.revision + 1)).toEqual([])
   })
 

@@ -1,5 +1,5 @@
 import type { Harness } from '../operate/harness'
-import { type Circuit } from '../operate/electric'
+import type { Circuit } from '../operate/electric'
 import { givesRail } from '../structure/power/supplies'
 import type { Net } from '../structure/wiring/nets'
 import { RAILS } from '../parts/connectors'

@@ -27,14 +27,10 @@ interface Running {
   readonly scale: number
 }
 
-/** What a motor draws at full speed, where it draws anything known. */
-const fullAmpsOf = ({ amps, working }: Term) => (working.by === 'duty' ? working.fullAmps : amps)
-
 /** How the draw of a motor, as it is counted at a limit, goes back to the motor's own. */
 export function runningOf(own: Term, amps: number): Running {
   const scale = own.amps === undefined || own.amps === 0 ? 1 : amps / own.amps
-  const full = fullAmpsOf(own)
-  return { amps, scale, fullAmps: full === own.amps || full === undefined ? amps : full * scale }
+  return { amps, scale, fullAmps: own.working.by === 'duty' ? own.working.fullAmps * scale : amps }
 }
 
 /** How a motor starts that then draws this much; an estimate where its part states no start current. */

@@ -152,7 +152,8 @@ function mindsOf(harness: Harness, finding: Finding, mend: Mend): number | undef
 
 /**
  * The repairs for a finding of this harness, best first: each one tried, left out where it does not help, and behind the
- * others where it brings a mind. No more are thought of once `most` are found that bring none, or `mostTried` were tried.
+ * others where it brings a mind. No more are thought of once `most` are found that bring none, or once `mostTried` were
+ * tried and any of them helps: that none does is only known when all were tried.
  */
 export function mendsFor(
   harness: Harness,
@@ -161,12 +162,13 @@ export function mendsFor(
 ): readonly Mend[] {
   if (finding.messageId === BROKEN_ID) return []
   const found: { readonly mend: Mend; readonly mindCount: number }[] = []
-  let triedCount = 0
+  let [triedCount, freeCount] = [0, 0]
   for (const mend of ruleOf(finding).mends(harness, finding)) {
     const mindCount = mindsOf(harness, finding, mend)
     if (mindCount !== undefined) found.push({ mend, mindCount })
     triedCount += 1
-    if (triedCount >= mostTried || found.filter((entry) => entry.mindCount === 0).length >= most) break
+    if (mindCount === 0) freeCount += 1
+    if (freeCount >= most || (triedCount >= mostTried && found.length > 0)) break
   }
   return found
     .toSorted((a, b) => a.mindCount - b.mindCount)

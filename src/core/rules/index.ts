@@ -61,7 +61,7 @@ import { usbLoad } from './supply/usb-load'
 import { usbReaches } from './supply/usb-reaches'
 import type { AnyRule } from './engine/rule'
 
-/** Every rule, by id. A new rule is a file in this folder and a line here; ids are forever. */
+/** Every rule, by id. A new rule is a file in the folder of its group and a line here; ids are forever. */
 export const RULES: readonly AnyRule[] = [
   adapterConstruction,
   airBalanceRule,

@@ -3,10 +3,12 @@ import { join } from 'node:path'
 import { allCases } from '../../../tests/rules'
 import { bench, partNamed } from '../../../tests/support/bench'
 import { deepFreeze } from '../../../tests/support/freeze'
+import { demoBuilds } from '../../../tools/demo/builds'
 import { shuffleBuild } from '../../../tests/support/shuffle'
 import { apply } from '../build/apply'
 import { sameRef } from '../build/refs'
 import type { Build } from '../build/schema'
+import { canonicalJson } from '../formats/canonical'
 import { derive } from '../operate/harness'
 import { figureOf, makeController, makeFan } from '../parts/make'
 import { findingText, mendText } from '../wording/text'
@@ -221,6 +223,22 @@ describe('a missing figure is unknown, never a pass', () => {
     expect(outcomesOf(guessed, 'current-budget').map((o) => 'messageId' in o && o.messageId)).toContain('wouldHold')
   })
 })
+
+test('however few repairs are tried, that none helps is said only where none does, and the first is the best', () => {
+  let lateCount = 0
+  for (const build of [...demoBuilds, ...cases.map((entry) => entry.build)]) {
+    const harness = derive(build)
+    for (const finding of check(harness).findings) {
+      const all = mendsFor(harness, finding)
+      const [first] = RULES.find(({ id }) => id === finding.ruleId)!.mends(harness, finding)
+      if (all.length > 0 && !all.some((mend) => canonicalJson(mend) === canonicalJson(first))) lateCount += 1
+      expect(mendsFor(harness, finding, { most: 6, mostTried: 1 }).length > 0).toBe(all.length > 0)
+      expect(mendsFor(harness, finding, { most: 1 })).toEqual(all.slice(0, 1))
+    }
+  }
+  // Some of them help only after one that does not.
+  expect(lateCount).toBeGreaterThan(0)
+}, 60_000)
 
 describe('an accepted mind', () => {
   const build = bench(

@@ -286,6 +286,21 @@ test('one edit on which the server breaks every time is taken back, and the othe
   expect(server.log.map(({ edit }) => edit.type)).toEqual(['chooseHeadroom', 'batch'])
 })
 
+test('where the server breaks on everything, nothing is taken back, and all is saved once it is well', async () => {
+  const { server, actions, now } = open()
+  server.breaksOn = () => true
+  actions.dispatch({ type: 'renameBuild', name: 'Mine' })
+  actions.dispatch(plug(now().build, 'f1', 'SYS1'))
+  for (let round = 0; round < 30; round += 1) await settle()
+  expect(now()).toMatchObject({ saving: 'broken', build: { name: 'Mine' } })
+  expect(now().pending).toHaveLength(2)
+  server.breaksOn = () => false
+  for (let round = 0; round < 4; round += 1) await settle()
+  expect(now()).toMatchObject({ pending: [], saving: 'saved' })
+  expect(server.document.name).toBe('Mine')
+  expect(portsOf(server.document)).toEqual(['f1 SYS1'])
+})
+
 test('one edit that the server refuses does not take the others with it', async () => {
   const { server, actions, now } = open()
   server.failures.push('unreachable', { status: 422, message: 'no' }, { status: 422, message: 'no' })

@@ -1,16 +1,17 @@
 import { nanoid } from 'nanoid'
 import { createStore } from 'zustand/vanilla'
-import { apply, stepsOf } from '@/core/build/apply'
+import { apply } from '@/core/build/apply'
 import { describeEdit } from '@/core/wording/edit-text'
 import type { LogEntry } from '@/core/build/history'
 import type { Edit } from '@/core/build/edit-schema'
 import type { Build } from '@/core/build/schema'
 import { carrySlot } from '@/core/build/carry'
-import { adaptTo, slotKey, slotsOf, type Slot } from '@/core/build/slots'
+import { adaptTo, slotKey, type Slot } from '@/core/build/slots'
 import { LoomError } from '@/core/errors'
 import type { Clash, Refusal, SaveResult } from '@/core/formats/api-types'
 import { notify } from '@/ui/shared/notices'
 import type { EditQueue, Leftover, PendingEdit } from './edit-queue'
+import { clashesOf, rebase, replay, withoutSlots } from './rebase'
 
 interface Step {
   readonly label: string
@@ -48,7 +49,7 @@ export interface Session {
 
 const MOST_EDITS_A_SAVE = 100
 const RETRY_MS = 2_000
-/** How often one edit is tried on which the server breaks, each time after twice the wait, before it is taken back. */
+/** How often one edit is tried on which the server breaks, each time after twice the wait, before the next is tried. */
 const MOST_BREAKS = 5
 
 export interface SessionActions {
@@ -66,12 +67,6 @@ export interface SessionActions {
   readonly resolve: (keepMine: ReadonlySet<string>) => void
 }
 
-function replay(confirmed: Build, entries: readonly LogEntry[]): Build {
-  return entries
-    .filter((entry) => entry.revision > confirmed.revision)
-    .reduce((build, entry) => ({ ...apply(build, entry.edit).build, revision: entry.revision }), confirmed)
-}
-
 /** Why the server took nothing just now. */
 type Trouble = 'away' | 'full' | 'broken'
 
@@ -82,60 +77,6 @@ class NotTaken extends Error {
     super(`The server does not take edits: ${trouble}.`)
     this.trouble = trouble
   }
-}
-
-/** What pending edits touch that others changed since they were made. */
-function clashesOf(theirs: Build, pending: readonly PendingEdit[], foreign: ReadonlySet<string>): readonly Slot[] {
-  const found = new Map<string, Slot>()
-  if (foreign.size === 0) return []
-  let build = theirs
-  for (const { edit } of pending) {
-    try {
-      for (const slot of slotsOf(edit, build)) if (foreign.has(slotKey(slot))) found.set(slotKey(slot), slot)
-      build = apply(build, adaptTo(build, edit)).build
-    } catch (error) {
-      // What others took away cannot be changed any more: that is said when the edit is put on their build.
-      if (!(error instanceof LoomError)) throw error
-    }
-  }
-  return [...found.values()]
-}
-
-/** Puts pending edits on a build that moved on; those that no longer apply are left out and named. */
-function rebase(confirmed: Build, pending: readonly PendingEdit[]) {
-  let build = confirmed
-  const kept: PendingEdit[] = []
-  const lost: string[] = []
-  for (const { id, edit } of pending) {
-    try {
-      const adapted = adaptTo(build, edit)
-      build = apply(build, adapted).build
-      kept.push({ id, edit: adapted })
-    } catch (error) {
-      if (!(error instanceof LoomError)) throw error
-      lost.push(error.message)
-    }
-  }
-  return { build, kept, lost }
-}
-
-/** The steps of our edits that have nothing to do with the slots in conflict. */
-function withoutSlots(theirs: Build, pending: readonly PendingEdit[], slots: readonly Slot[]): readonly PendingEdit[] {
-  const keys = new Set(slots.map(slotKey))
-  let build = theirs
-  return pending.flatMap(({ edit }): PendingEdit[] => {
-    const steps = stepsOf(edit).filter((step) => {
-      try {
-        if (slotsOf(step, build).some((slot) => keys.has(slotKey(slot)))) return false
-        build = apply(build, adaptTo(build, step)).build
-        return true
-      } catch (error) {
-        if (error instanceof LoomError) return false
-        throw error
-      }
-    })
-    return steps.length === 0 ? [] : [{ id: nanoid(), edit: { type: 'batch', edits: steps } }]
-  })
 }
 
 /** The editing of one build in one page: edits at once, saves behind, and what others save in between. */
@@ -247,18 +188,32 @@ export function createSession(initial: Build, queue?: EditQueue) {
     else takeBack(sent, error.message)
   }
 
+  const post = (edits: readonly PendingEdit[]) => {
+    const body = JSON.stringify({ baseRevision: get().confirmed.revision, edits })
+    return fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body })
+  }
+
+  /** Whether the server takes what comes after an edit on which it breaks: then that edit is at fault, and not the server. */
+  const takesTheNext = async ({ id }: PendingEdit): Promise<boolean> => {
+    const { confirmed, pending } = get()
+    const others = pending.filter((edit) => edit.id !== id)
+    const [next] = rebase(confirmed, others).kept
+    return next !== undefined && (await post([next])).ok
+  }
+
   /** The server breaks on something: one edit after the other shows on which, and that one holds the others up no longer. */
-  const broke = (sent: readonly PendingEdit[]) => {
+  const broke = async (sent: readonly PendingEdit[]) => {
+    const [edit] = sent
     editsASave = 1
     breakCount += 1
-    if (sent.length > 1 || breakCount < MOST_BREAKS) throw new NotTaken('broken')
+    const isAlone = edit !== undefined && sent.length === 1 && breakCount >= MOST_BREAKS
+    if (!isAlone || !(await takesTheNext(edit))) throw new NotTaken('broken')
     breakCount = 0
     takeBack(sent, 'the server breaks on it again and again. Everything else is safe; please report it.')
   }
 
   const send = async (sent: readonly PendingEdit[]) => {
-    const body = JSON.stringify({ baseRevision: get().confirmed.revision, edits: sent })
-    const response = await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body })
+    const response = await post(sent)
     if (response.status === 500) return broke(sent)
     if (response.status > 500) {
       const refusal = (await response.json().catch(() => undefined)) as Refusal | undefined
@@ -277,7 +232,7 @@ export function createSession(initial: Build, queue?: EditQueue) {
   const haveTrouble = async (error: unknown) => {
     trouble = error instanceof NotTaken ? error.trouble : 'away'
     say()
-    await new Promise((resolve) => setTimeout(resolve, RETRY_MS * 2 ** breakCount))
+    await new Promise((resolve) => setTimeout(resolve, RETRY_MS * 2 ** Math.min(breakCount, MOST_BREAKS)))
   }
   const haveNoTrouble = () => {
     trouble = undefined

@@ -30,7 +30,6 @@ interface Plugged {
 /** What is wired, as plain data: it survives being sent to a worker or kept aside. Read it by wiringOf. */
 export interface Structure {
   readonly build: Build
-  readonly faults: readonly WiringFault[]
   /** Items in the order of their marks, so that nothing depends on the order in the document. */
   readonly items: readonly Item[]
   /** Every port of every item, items by mark, ports in the part's order. */
@@ -100,7 +99,7 @@ export function structure(build: Build, faults: readonly WiringFault[] = []): St
       open: faults.length === 0 ? NO_WIRES : openWires(faults, thread),
     }))
     .toSorted((a, b) => (a.from === b.from ? a.to - b.to : a.from - b.from))
-  return { build, faults, items, ports, starts, plugged }
+  return { build, items, ports, starts, plugged }
 }
 
 /** Whether a thread carries this wire: a supply needs its way back too. */
