@@ -6,6 +6,9 @@ const only = (name, from, allowed) => ({
   to: { path: '^src/', pathNot: allowed },
 })
 
+/** A folder of a stage has its descriptor beside its screen; the planner is a stage's second page. */
+const STAGE_FOLDERS = '^src/ui/(parts|places|threads|plans|sheet)/'
+
 module.exports = {
   forbidden: [
     only('core-stands-alone', '^src/core/', '^src/core/'),
@@ -48,8 +51,22 @@ module.exports = {
       severity: 'error',
       comment: 'Types count too: whoever knows a type of a folder stands above it.',
       scope: 'folder',
-      from: { path: '^src/core' },
+      from: { path: '^src' },
       to: { circular: true },
+    },
+    {
+      name: 'stages-stand-apart',
+      severity: 'error',
+      comment: 'What two stages need lies below both: in ui/focus, ui/wiring, ui/case, ui/weave, ui/session or ui/shared.',
+      from: { path: STAGE_FOLDERS },
+      to: { path: STAGE_FOLDERS, pathNot: '^src/ui/$1/' },
+    },
+    {
+      name: 'stages-are-on-top',
+      severity: 'error',
+      comment: 'Only the registry of stages and the pages know a stage.',
+      from: { path: '^src/ui/', pathNot: [STAGE_FOLDERS, '^src/ui/stages/'] },
+      to: { path: STAGE_FOLDERS },
     },
     {
       name: 'no-orphans',

@@ -163,6 +163,29 @@ test('a bar opens its sum term by term, with the source of the limit, and says h
   await page.getByRole('dialog').waitFor()
 })
 
+test('what is picked stays picked from stage to stage', async () => {
+  const { id } = await newBuild(demoBuild('night-ferry'))
+  const page = await newPage(`/builds/${id}/threads`)
+  await port(page, 'f1.fan').click()
+  const stages = page.getByRole('navigation', { name: 'Stages' })
+  await stages.getByRole('link', { name: /^Places/ }).click()
+  const chosen = page.getByRole('region', { name: 'Chosen thing' })
+  await chosen.getByRole('heading', { name: /^F1/ }).waitFor()
+  await page.locator('[data-thing="f13"][aria-pressed="false"]').click()
+  await chosen.getByRole('heading', { name: /^F13/ }).waitFor()
+  await stages.getByRole('link', { name: /^Threads/ }).click()
+  // A thing without a picked port: its card is marked and scrolled to.
+  await page.locator('[data-card="f13"][data-looked-at]').waitFor()
+  await page.getByRole('region', { name: 'Snags' }).waitFor()
+  await expect(page.getByRole('region', { name: 'Picked port' }).count()).resolves.toBe(0)
+  await page.locator('[data-card="f13"]').evaluate(
+    (card) =>
+      new Promise<void>((seen) => {
+        new IntersectionObserver(([entry]) => entry!.isIntersecting && seen()).observe(card)
+      }),
+  )
+})
+
 test('one thread is followed alone, groups fold, a port is found, and the picture is fitted', async () => {
   const { id } = await newBuild(demoBuild('night-ferry'))
   const page = await newPage(`/builds/${id}/threads`)

@@ -33,9 +33,12 @@ describe('where CONTRIBUTING says that things go', () => {
   })
 })
 
-test('the folders of the core are those of docs/architecture.md', () => {
+test('the folders of the core and of the pages are those of docs/architecture.md', () => {
   const named = rowsOf('docs/architecture.md').flatMap(([folder]) => tokens(folder!))
   expect(named.filter((folder) => !existsSync(join('src', folder)) && !existsSync(folder))).toEqual([])
-  const folders = readdirSync('src/core', { withFileTypes: true }).filter((entry) => entry.isDirectory())
-  expect(folders.map(({ name }) => `core/${name}`).filter((folder) => !named.includes(folder))).toEqual([])
+  const foldersIn = (top: string) =>
+    readdirSync(join('src', top), { withFileTypes: true })
+      .filter((entry) => entry.isDirectory())
+      .map(({ name }) => `${top}/${name}`)
+  expect([...foldersIn('core'), ...foldersIn('ui')].filter((folder) => !named.includes(folder))).toEqual([])
 })

@@ -5,8 +5,8 @@ import { useState } from 'react'
 import { describeSlot } from '@/core/wording/slot-text'
 import { slotKey } from '@/core/build/slots'
 import { Button } from '@/ui/shared/button'
-import { useActions, useSession } from './context'
-import type { Conflict } from './session'
+import { useActions, useSession } from '@/ui/session/context'
+import type { Conflict } from '@/ui/session/session'
 
 function Choices({ conflict }: { readonly conflict: Conflict }) {
   const { resolve } = useActions()

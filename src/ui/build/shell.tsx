@@ -1,29 +1,28 @@
 'use client'
 
-import dynamic from 'next/dynamic'
 import { usePathname } from 'next/navigation'
-import type { ReactNode } from 'react'
+import { useEffect, type ReactNode } from 'react'
 import type { Build } from '@/core/build/schema'
 import { ConflictDialog } from './conflict-dialog'
-import { BuildProvider } from './context'
+import { BuildProvider } from '@/ui/session/context'
 import { Shortcuts } from './shortcuts'
 import { SnagList } from './snags/snag-list'
+import { useFocus } from '@/ui/focus/focus'
+import { STAGES } from '@/ui/stages/stages'
 import { StageRail } from './stage-rail'
 import { TopBar } from './top-bar'
 
-// What only one stage has beside it is fetched with that stage.
-const SelectionPanel = dynamic(() => import('@/ui/threads/selection-panel').then((module) => module.SelectionPanel))
-const PlacePanel = dynamic(() => import('@/ui/places/place-panel').then((module) => module.PlacePanel))
-
-/** What belongs to the open stage alone: the picked port, or the thing that was chosen in the case. */
+/** What the open stage shows beside the snags: of the picked port, say, or of the thing in the case. */
 function StagePanel() {
-  const stage = usePathname().split('/').at(-1)
-  if (stage === 'threads') return <SelectionPanel />
-  return stage === 'places' ? <PlacePanel /> : null
+  const last = usePathname().split('/').at(-1)
+  const { Panel } = STAGES.find(({ id }) => id === last) ?? {}
+  return Panel === undefined ? null : <Panel />
 }
 
 /** What stays around a build at every stage: its name and history above, stages left, the picked port and snags right. */
 export function BuildShell({ initial, children }: { readonly initial: Build; readonly children: ReactNode }) {
+  const leaveBuild = useFocus((state) => state.leaveBuild)
+  useEffect(() => leaveBuild, [leaveBuild])
   return (
     <BuildProvider initial={initial}>
       <div className="flex flex-col lg:h-dvh print:block print:h-auto">

@@ -2,17 +2,9 @@
 
 import { useRouter } from 'next/navigation'
 import { useEffect } from 'react'
-import { useActions } from './context'
-import { STAGES } from './stages'
-
-/** Whether the key is meant for a text field, which keeps its own undo and its own Delete. */
-export function isTyping(event: KeyboardEvent | React.KeyboardEvent): boolean {
-  const target = event.target
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
-  )
-}
+import { useActions } from '@/ui/session/context'
+import { isTyping } from '@/ui/shared/is-typing'
+import { STAGES } from '@/ui/stages/stages'
 
 /** Alt and a number go to a stage; Ctrl+Z and Ctrl+Shift+Z (or Ctrl+Y) take back and do again. */
 export function Shortcuts({ buildId }: { readonly buildId: string }) {

@@ -4,11 +4,12 @@ import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { SeverityCount } from '@/ui/shared/severity'
-import { useVerdicts } from './context'
-import { stageOf, STAGES } from './stages'
+import { useVerdicts } from '@/ui/session/context'
+import type { Stage } from '@/ui/focus/stage'
+import { stageOf, STAGES } from '@/ui/stages/stages'
 
 /** What the check found that is seen best at a stage. */
-function Counts({ of }: { readonly of: 'places' | 'threads' }) {
+function Counts({ of }: { readonly of: Stage }) {
   const { findings } = useVerdicts()
   const mine = findings.filter((finding) => stageOf(finding) === of)
   return (
@@ -29,7 +30,8 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
       aria-label="Stages"
       className="flex gap-1 overflow-x-auto border-thread bg-weft p-2 max-md:border-b md:w-[10rem] md:shrink-0 md:flex-col md:border-r print:hidden"
     >
-      {STAGES.map(({ id, name, hint, Icon }, index) => {
+      {STAGES.map((stage, index) => {
+        const { id, name, hint, Icon, owns } = stage
         const href = `/builds/${buildId}/${id}`
         const isOpen = path === href || path.startsWith(`${href}/`)
         return (
@@ -47,7 +49,7 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
             <span className="leading-tight">
               {name}
               <span className="hidden text-xs font-normal text-faded md:block">{hint}</span>
-              {(id === 'threads' || id === 'places') && <Counts of={id} />}
+              {owns !== undefined && <Counts of={stage} />}
             </span>
           </Link>
         )

@@ -7,8 +7,8 @@ import { Button } from '@/ui/shared/button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
 import { Logo } from '@/ui/shared/logo'
 import { ThemeSwitch } from '@/ui/shared/theme-switch'
-import { useActions, useSession } from './context'
-import type { Saving } from './session'
+import { useActions, useSession } from '@/ui/session/context'
+import type { Saving } from '@/ui/session/session'
 
 const NAME_LENGTH = 120
 

@@ -5,7 +5,7 @@ import { Bench } from './bench'
 import { useFinder } from './finder/finder-state'
 import { useLightKinds } from './light-kinds/light-kinds-state'
 import { usePackEditor } from './pack-editor-state'
-import { useEditor } from './part-editor/editor-state'
+import { useEditor } from '@/ui/focus/editor-job'
 import { Shelf } from './shelf'
 
 // Windows that most visits never open are fetched when they do.

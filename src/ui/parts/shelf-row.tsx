@@ -5,14 +5,14 @@ import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
 import type { ShelfOrigin, ShelfPart } from '@/core/formats/api-types'
 import { partSummary } from '@/core/wording/part-text'
-import { useActions, useSession } from '@/ui/build/context'
+import { useActions, useSession } from '@/ui/session/context'
 import { ask } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { formatMoney } from '@/ui/shared/money'
 import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
 import { notify } from '@/ui/shared/notices'
 import { addPartsEdit, copyFor } from './add-parts'
-import { useEditor } from './part-editor/editor-state'
+import { useEditor } from '@/ui/focus/editor-job'
 
 const MOST_AT_ONCE = 99
 

@@ -9,7 +9,7 @@ import { Button } from '@/ui/shared/button'
 import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
 import { notify } from '@/ui/shared/notices'
 import { usePackEditor } from './pack-editor-state'
-import { useEditor } from './part-editor/editor-state'
+import { useEditor } from '@/ui/focus/editor-job'
 import { RowsDialog } from './rows-dialog'
 
 type Read = { readonly ok: PartsRead } | { readonly rows: RowsRefused } | { readonly fault: string }

@@ -3,7 +3,7 @@
 import { airEdit } from '@/core/build/choose'
 import type { Item } from '@/core/build/schema'
 import { airOfCase, type Breathing } from '@/core/structure/place/air'
-import { useActions, useHarness } from '@/ui/build/context'
+import { useActions, useHarness } from '@/ui/session/context'
 
 const SPEEDS = [100, 90, 80, 70, 60, 50, 40, 30] as const
 const FULL_PERCENT = 100

@@ -3,16 +3,17 @@
 import { useMemo, useRef } from 'react'
 import { portKey } from '@/core/build/refs'
 import type { Item } from '@/core/build/schema'
-import { useHarness } from '@/ui/build/context'
-import { BoardLayer } from './board-layer'
-import { drawnThings } from './drawn'
+import { useHarness } from '@/ui/session/context'
+import { BoardLayer } from '@/ui/case/board-layer'
+import { drawnThings } from '@/ui/case/drawn'
 import { PanelLabels } from './panel-label'
+import { useFocus } from '@/ui/focus/focus'
 import { usePlaces } from './places-state'
 import { TargetButton } from './target-button'
 import { Thing } from './thing'
 import { usePlacing } from './use-placing'
-import { fansIn, refusalFor, type CaseView, type DrawnTarget } from './view'
-import { HosesLayer, WaysLayer } from './ways-layer'
+import { fansIn, refusalFor, type CaseView, type DrawnTarget } from '@/ui/case/view'
+import { HosesLayer, WaysLayer } from '@/ui/case/ways-layer'
 
 /** The nearest place in the direction of an arrow key: one that lies more that way than across it. */
 function towards(targets: readonly DrawnTarget[], from: DrawnTarget, arrow: string): DrawnTarget | undefined {
@@ -81,7 +82,8 @@ interface CaseNetProps {
 export function CaseNet({ view, scale, held }: CaseNetProps) {
   const harness = useHarness()
   const { put } = usePlacing(view.caseItem)
-  const { chosenId, choose, showsWays, path, drawPath } = usePlaces()
+  const { showsWays, path, drawPath } = usePlaces()
+  const { itemId: chosenId, choose } = useFocus()
   const { net, targets } = view
   const things = useMemo(() => drawnThings(harness, view), [harness, view])
   const runs = harness.runs().filter(({ lead }) => showsWays || lead.item.id === chosenId)

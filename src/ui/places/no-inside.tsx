@@ -2,8 +2,8 @@
 
 import Link from 'next/link'
 import type { Item } from '@/core/build/schema'
-import { useHarness } from '@/ui/build/context'
-import { useEditor } from '@/ui/parts/part-editor/editor-state'
+import { useHarness } from '@/ui/session/context'
+import { useEditor } from '@/ui/focus/editor-job'
 import { buttonClass } from '@/ui/shared/button'
 
 /** A case whose inside nobody has measured cannot be drawn; its part is where that is written down. */

@@ -5,7 +5,7 @@ import clsx from 'clsx'
 import { GripVertical } from 'lucide-react'
 import type { Item } from '@/core/build/schema'
 import { radiatorOf } from '@/core/structure/place/places'
-import { useHarness } from '@/ui/build/context'
+import { useHarness } from '@/ui/session/context'
 import { usePlaces } from './places-state'
 
 function Chip({ item, onPick }: { readonly item: Item; readonly onPick: () => void }) {

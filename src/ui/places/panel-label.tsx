@@ -4,9 +4,9 @@ import { airEdit } from '@/core/build/choose'
 import { passesPercent } from '@/core/structure/place/air'
 import { groupBy } from '@/core/units/group'
 import { layoutText } from '@/core/wording/place-text'
-import { useActions, useHarness } from '@/ui/build/context'
+import { useActions, useHarness } from '@/ui/session/context'
 import { usePlaces } from './places-state'
-import type { CaseView, DrawnPanel } from './view'
+import type { CaseView, DrawnPanel } from '@/ui/case/view'
 
 const PASSES = [100, 90, 80, 70, 60, 50, 40] as const
 /** Labels of roof and floor stand in one line, those of upright walls in the empty corner above them. */

@@ -12,11 +12,11 @@ import type { Corner } from '@/core/places/space'
 import { cornerWord } from '@/core/wording/corner-text'
 import { flowText, pushText } from '@/core/wording/place-text'
 import { listNames } from '@/core/wording/text'
-import { useHarness } from '@/ui/build/context'
+import { useHarness } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
-import { LeadWays } from '@/ui/shared/lead-ways'
+import { LeadWays } from '@/ui/wiring/lead-ways'
 import { SeverityMark } from '@/ui/shared/severity'
-import { usePlaces } from './places-state'
+import { useFocus } from '@/ui/focus/focus'
 import { cornerOn, turned, usePlacing } from './use-placing'
 
 const FIELD = 'rounded border border-thread bg-linen px-1 py-0.5'
@@ -221,7 +221,7 @@ function Details({ placed }: { readonly placed: Placed }) {
 /** The thing that is looked at: how it sits, and what can be turned; on the Places stage only. */
 export function PlacePanel() {
   const harness = useHarness()
-  const { chosenId, choose } = usePlaces()
+  const { itemId: chosenId, choose } = useFocus()
   const placed = chosenId === null ? undefined : harness.placeOf(chosenId)
   if (placed === undefined) return null
   const { item, facts, place } = placed

@@ -4,17 +4,18 @@ import { DndContext, DragOverlay, pointerWithin, type DragEndEvent } from '@dnd-
 import Link from 'next/link'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Item } from '@/core/build/schema'
-import { useHarness } from '@/ui/build/context'
+import { useHarness } from '@/ui/session/context'
 import { buttonClass } from '@/ui/shared/button'
 import { useDragSensors } from '@/ui/shared/drag-sensors'
 import { AirBar } from './air-bar'
 import { CaseNet } from './case-net'
 import { NoInside } from './no-inside'
 import { Palette } from './palette'
+import { useFocus } from '@/ui/focus/focus'
 import { usePlaces } from './places-state'
 import { PathTools, Tools } from './tools'
 import { usePlacing } from './use-placing'
-import { casesOf, looseThings, viewOf, type CaseView } from './view'
+import { casesOf, looseThings, viewOf, type CaseView } from '@/ui/case/view'
 
 const LEAST_SCALE = 0.5
 const MOST_SCALE = 1.2
@@ -46,7 +47,7 @@ const focusOpenPlace = () =>
 const focusNext = () =>
   requestAnimationFrame(() => {
     if (document.activeElement !== document.body) return
-    const chosen = usePlaces.getState().chosenId
+    const chosen = useFocus.getState().itemId
     const next = document.querySelector<HTMLElement>('[data-chip]')
     ;(next ?? document.querySelector<HTMLElement>(`[data-thing="${chosen}"]`))?.focus()
   })
@@ -67,7 +68,8 @@ function NoCase({ buildId }: { readonly buildId: string }) {
 }
 
 function useEscape() {
-  const { heldId, hold, chosenId, choose } = usePlaces()
+  const { heldId, hold } = usePlaces()
+  const { itemId: chosenId, choose } = useFocus()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'Escape' || event.defaultPrevented) return
@@ -154,9 +156,11 @@ function OneCase({ caseItem, cases }: { readonly caseItem: Item; readonly cases:
 /** Where everything sits: the case unfolded to scale, the way of the air, and the ways of the leads. */
 export function PlacesStage() {
   const harness = useHarness()
-  const caseId = usePlaces((state) => state.caseId)
+  const openedId = usePlaces((state) => state.caseId)
+  const lookedAtId = useFocus((state) => state.itemId)
   const cases = casesOf(harness)
-  const caseItem = cases.find(({ id }) => id === caseId) ?? cases[0]
+  const ids = [lookedAtId, lookedAtId === null ? undefined : harness.placeOf(lookedAtId)?.caseItem?.id, openedId]
+  const caseItem = ids.flatMap((wanted) => cases.find(({ id }) => id === wanted) ?? [])[0] ?? cases[0]
   if (caseItem === undefined) return <NoCase buildId={harness.build.id} />
   return <OneCase caseItem={caseItem} cases={cases} />
 }

@@ -4,7 +4,7 @@ import { useDroppable } from '@dnd-kit/core'
 import clsx from 'clsx'
 import type { Refusal } from '@/core/ask/placing'
 import { refusalText, targetText } from '@/core/wording/place-text'
-import type { DrawnTarget } from './view'
+import type { DrawnTarget } from '@/ui/case/view'
 
 interface TargetProps {
   readonly drawn: DrawnTarget

@@ -8,13 +8,14 @@ import { isSitting, type Placed } from '@/core/structure/place/places'
 import { ruleOf } from '@/core/rules/check'
 import { thingsOf } from '@/core/rules/engine/rule'
 import { flowText, radiatorText } from '@/core/wording/place-text'
-import { useHarness, useVerdicts } from '@/ui/build/context'
+import { useHarness, useVerdicts } from '@/ui/session/context'
 import { SeverityMark } from '@/ui/shared/severity'
-import { arrowDegrees, cornerSigns, type DrawnThing } from './drawn'
-import { FanFace } from './fan-face'
+import { arrowDegrees, cornerSigns, type DrawnThing } from '@/ui/case/drawn'
+import { FanFace } from '@/ui/case/fan-face'
+import { useFocus } from '@/ui/focus/focus'
 import { usePlaces } from './places-state'
 import { cornerOn, turned, usePlacing } from './use-placing'
-import type { CaseView } from './view'
+import type { CaseView } from '@/ui/case/view'
 
 /** Things of one place stand this far apart, in pixels. */
 const APART_PX = 9
@@ -134,7 +135,7 @@ export function Thing({ view, thing, scale, onPick, onPass }: ThingProps) {
   const harness = useHarness()
   const { placed, is, centre, widthMm, heightMm, turn } = thing
   const { item, place } = placed
-  const chosenId = usePlaces((state) => state.chosenId)
+  const chosenId = useFocus((state) => state.itemId)
   const heldId = usePlaces((state) => state.heldId)
   const path = usePlaces((state) => state.path)
   const onKeyDown = useThingKeys(thing, view)

@@ -3,10 +3,11 @@
 import { Check, Hash, Route, X } from 'lucide-react'
 import type { Item } from '@/core/build/schema'
 import { numberEdits, roundTheCase } from '@/core/ask/numbering'
-import { useActions, useHarness } from '@/ui/build/context'
+import { useActions, useHarness } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
+import { useFocus } from '@/ui/focus/focus'
 import { usePlaces } from './places-state'
-import { fansIn, type CaseView } from './view'
+import { fansIn, type CaseView } from '@/ui/case/view'
 
 interface ToolsProps {
   readonly caseItem: Item
@@ -48,13 +49,18 @@ export function PathTools({ view }: { readonly view: CaseView }) {
 export function Tools({ caseItem, cases, view, held }: ToolsProps) {
   const harness = useHarness()
   const { showsWays, toggleWays, path, drawPath, openCase, hold } = usePlaces()
+  const choose = useFocus((state) => state.choose)
+  const open = (caseId: string) => {
+    choose(null)
+    openCase(caseId)
+  }
   return (
     <header className="flex min-h-8 flex-wrap items-center gap-2">
       {cases.length > 1 ? (
         <select
           aria-label="Case"
           value={caseItem.id}
-          onChange={(event) => openCase(event.target.value)}
+          onChange={(event) => open(event.target.value)}
           className="rounded-md border border-seam bg-cloth px-2 py-1"
         >
           {cases.map(({ id, mark }) => (

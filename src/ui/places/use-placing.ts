@@ -3,17 +3,18 @@ import { placeEdit, unplaceEdit } from '@/core/build/choose'
 import type { Item, Place } from '@/core/build/schema'
 import { proposedPlace, type Target } from '@/core/ask/placing'
 import { refusalText } from '@/core/wording/place-text'
-import { useActions, useHarness } from '@/ui/build/context'
+import { useActions, useHarness } from '@/ui/session/context'
 import { notify } from '@/ui/shared/notices'
+import { useFocus } from '@/ui/focus/focus'
 import { usePlaces } from './places-state'
-import { looseThings, refusalFor } from './view'
+import { looseThings, refusalFor } from '@/ui/case/view'
 
 /** What can be done with a thing in a case: put it somewhere (refused with the reason), turn it, take it out. */
 export function usePlacing(caseItem: Item | undefined) {
   const harness = useHarness()
   const { dispatch } = useActions()
   const hold = usePlaces((state) => state.hold)
-  const choose = usePlaces((state) => state.choose)
+  const choose = useFocus((state) => state.choose)
 
   /** True where it was put; the next thing of the same part is then in hand. */
   const put = useCallback(

@@ -12,14 +12,14 @@ import { workingOrder } from '@/core/sheet/working-order'
 import { fixingText, stepText } from '@/core/wording/step-text'
 import { sumText } from '@/core/wording/sum-text'
 import { countOf, findingText } from '@/core/wording/text'
-import { useHarness, useSession, useVerdicts } from '@/ui/build/context'
+import { useHarness, useSession, useVerdicts } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { ConnectorFace } from '@/ui/shared/connector-face'
 import { ImportButton } from '@/ui/shared/import-button'
 import { formatMoney } from '@/ui/shared/money'
 import { lookText } from '@/core/wording/part-text'
 import { SeverityMark } from '@/ui/shared/severity'
-import { SERVICE_LINES } from '@/ui/threads/thread-line'
+import { SERVICE_LINES } from '@/ui/wiring/thread-line'
 
 function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (

@@ -8,16 +8,16 @@ import { portKey } from '@/core/build/refs'
 import { unplugEdit } from '@/core/build/plug'
 import { swapEdit } from '@/core/build/rewire'
 import type { PortRef } from '@/core/schema/schema-kit'
-import { useActions, useHarness } from '@/ui/build/context'
-import { isTyping } from '@/ui/build/shortcuts'
+import { useActions, useHarness } from '@/ui/session/context'
+import { isTyping } from '@/ui/shared/is-typing'
 import { buttonClass } from '@/ui/shared/button'
 import { useDragSensors } from '@/ui/shared/drag-sensors'
-import { Diagram } from './diagram'
-import { usePlug, usePlugSeveral } from './plug'
-import { useSelection } from './selection'
-import { usePicked } from './use-picked'
+import { Diagram } from './picture/diagram'
+import { usePlug, usePlugSeveral } from './state/plug'
+import { useFocus } from '@/ui/focus/focus'
+import { usePicked } from '@/ui/wiring/use-picked'
 import { ThreadTools } from './tools'
-import { useView } from './view-state'
+import { useView } from './state/view-state'
 
 const LeadList = dynamic(() => import('./list/lead-list').then((module) => module.LeadList), {
   loading: () => <p className="p-4 text-faded">Laying out the list …</p>,
@@ -27,7 +27,7 @@ const LeadList = dynamic(() => import('./list/lead-list').then((module) => modul
 function useKeys() {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const { selected, also, select } = useSelection()
+  const { selected, also, select } = useFocus()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (selected === null || event.defaultPrevented) return
@@ -49,7 +49,7 @@ function useKeys() {
 /** What a press on a port does: picks a lead up, puts it down, or plugs what is in hand. */
 function usePick() {
   const harness = useHarness()
-  const { selected, also, select, add } = useSelection()
+  const { selected, also, select, add } = useFocus()
   const plug = usePlug()
   const plugSeveral = usePlugSeveral()
   const isRecording = useView((state) => state.isRecording)
@@ -71,7 +71,7 @@ function usePick() {
 function useDrag() {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const { selected, also, select } = useSelection()
+  const { selected, also, select } = useFocus()
   const plug = usePlug()
   const plugSeveral = usePlugSeveral()
   const sensors = useDragSensors()
@@ -97,7 +97,7 @@ function useDrag() {
 function Wiring() {
   const harness = useHarness()
   const { isList, open, buildId } = useView()
-  const also = useSelection((state) => state.also)
+  const also = useFocus((state) => state.also)
   const onPick = usePick()
   const { sensors, pickUp, drop, nameOf } = useDrag()
   const fitter = useRef<() => void>(() => undefined)
@@ -131,7 +131,7 @@ function DraggedName({
   readonly nameOf: (key: unknown) => string | undefined
   readonly more: number
 }) {
-  const selected = useSelection((state) => state.selected)
+  const selected = useFocus((state) => state.selected)
   if (selected === null) return null
   return (
     <>

@@ -19,11 +19,11 @@ import { ToggleGroup } from 'radix-ui'
 import type { Harness } from '@/core/operate/harness'
 import { looseLeads } from '@/core/structure/wiring/loose'
 import { countOf } from '@/core/wording/text'
-import { useHarness } from '@/ui/build/context'
+import { useHarness } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
-import { columnOf } from './layout'
-import { useSelection } from './selection'
-import { useView } from './view-state'
+import { columnOf } from './layout/layout'
+import { useFocus } from '@/ui/focus/focus'
+import { useView } from './state/view-state'
 
 /** Ports and things whose mark, name or printed port has these words, in the order of the marks. */
 function findIn(harness: Harness, text: string) {
@@ -40,7 +40,7 @@ function findIn(harness: Harness, text: string) {
 
 function Find() {
   const harness = useHarness()
-  const select = useSelection((state) => state.select)
+  const select = useFocus((state) => state.select)
   const [text, setText] = useState('')
   const [turn, setTurn] = useState(0)
   const found = findIn(harness, text)
@@ -76,7 +76,7 @@ function Find() {
 /** How many leads still want a port; a press goes to the next of them. */
 function LooseCount() {
   const harness = useHarness()
-  const { selected, select } = useSelection()
+  const { selected, select } = useFocus()
   const loose = looseLeads(harness)
   if (loose.length === 0) return <span className="text-[13px] text-moss">No lead is loose</span>
   const at = loose.findIndex(({ key }) => key === `${selected?.ref.itemId}.${selected?.ref.portId}`)
@@ -113,14 +113,14 @@ function PictureOrList() {
 /** Of several machines one alone can be looked at. */
 function OneMachine() {
   const { build } = useHarness()
-  const { assemblyId, set } = useView()
+  const { assemblyId, lookAtAssembly } = useFocus()
   const assemblies = build.assemblies ?? []
   if (assemblies.length < 2) return null
   return (
     <select
       aria-label="Machine"
       value={assemblyId ?? ''}
-      onChange={(event) => set({ assemblyId: event.target.value === '' ? null : event.target.value })}
+      onChange={(event) => lookAtAssembly(event.target.value === '' ? null : event.target.value)}
       className="h-7 rounded-md border border-seam bg-cloth px-1 text-[13px]"
     >
       <option value="">all {assemblies.length} machines</option>
@@ -165,7 +165,7 @@ function IconButton({ label, Icon, onClick, isOn, disabled = false }: IconProps)
 
 function PictureTools({ onFit }: { readonly onFit: () => void }) {
   const harness = useHarness()
-  const hasPicked = useSelection((state) => state.selected !== null)
+  const hasPicked = useFocus((state) => state.selected !== null)
   const { zoom, zoomBy, zoomTo, folded, fold, follows, set, untangle } = useView()
   const keys = foldable(harness)
   const isFolded = folded.size > 0

@@ -21,7 +21,7 @@ import { Button } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
 import { InlineEdit } from '@/ui/shared/inline-edit'
 import { SeverityMark } from '@/ui/shared/severity'
-import { useActions, useHarness, useVerdicts } from '../context'
+import { useActions, useHarness, useVerdicts } from '@/ui/session/context'
 
 const BUILD = 'build'
 const MOST_REASON = 120

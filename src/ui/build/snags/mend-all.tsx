@@ -9,7 +9,7 @@ import { countOf, findingText, mendText } from '@/core/wording/text'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
 import { SeverityMark } from '@/ui/shared/severity'
-import { useActions, useHarness } from '../context'
+import { useActions, useHarness } from '@/ui/session/context'
 
 /** So long is looked at a time, so that the page stays at hand. */
 const SLICE_MS = 20

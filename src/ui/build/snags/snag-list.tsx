@@ -11,8 +11,8 @@ import { sumText } from '@/core/wording/sum-text'
 import { countOf, findingText } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
 import { SeverityCount } from '@/ui/shared/severity'
-import { useActions, useHarness, useVerdicts } from '../context'
-import { stageOf } from '../stages'
+import { useActions, useHarness, useVerdicts } from '@/ui/session/context'
+import { stageOf, STAGES } from '@/ui/stages/stages'
 import { MendAllDialog } from './mend-all'
 import { Snag } from './snag'
 
@@ -144,8 +144,9 @@ function Filters({
 export function SnagList({ buildId }: { readonly buildId: string }) {
   const { findings, counts, outcomes } = useVerdicts()
   const [filter, setFilter] = useState<Filter>({ hidden: new Set(), isHereOnly: false })
-  const stage = usePathname().split('/').at(-1)
-  const hasStage = stage === 'places' || stage === 'threads'
+  const last = usePathname().split('/').at(-1)
+  const stage = STAGES.find(({ id }) => id === last)
+  const hasStage = stage?.owns !== undefined
   const shown = findings.filter(
     (finding) =>
       !filter.hidden.has(finding.severity) && (!filter.isHereOnly || !hasStage || stageOf(finding) === stage),

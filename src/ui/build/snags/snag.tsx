@@ -8,16 +8,14 @@ import { acceptEdit } from '@/core/build/accept'
 import { acceptanceOf } from '@/core/rules/engine/accepted'
 import { mendsFor, ruleOf } from '@/core/rules/check'
 import { previewOf } from '@/core/rules/preview'
-import { thingsOf, type Finding, type Mend, type Severity } from '@/core/rules/engine/rule'
+import { type Finding, type Mend, type Severity } from '@/core/rules/engine/rule'
 import { findingText, mendText } from '@/core/wording/text'
-import { usePlaces } from '@/ui/places/places-state'
-import { useSelection } from '@/ui/threads/selection'
 import { Button } from '@/ui/shared/button'
 import { PreviewLine } from '@/ui/shared/preview-line'
 import { ReasonForm } from '@/ui/shared/reason-form'
 import { SeverityMark } from '@/ui/shared/severity'
-import { useActions, useHarness, useVerdicts } from '../context'
-import { stageOf } from '../stages'
+import { useActions, useHarness, useVerdicts } from '@/ui/session/context'
+import { showAtStage } from '@/ui/stages/stages'
 
 const MOST_MENDS = 6
 /** Of a bundle of many leads only the first are thought about: the next come up once these are plugged. */
@@ -96,16 +94,9 @@ function TakeOn({ finding }: { readonly finding: Finding }) {
 function Opened({ finding, buildId }: { readonly finding: Finding; readonly buildId: string }) {
   const harness = useHarness()
   const router = useRouter()
-  const select = useSelection((state) => state.select)
-  const choose = usePlaces((state) => state.choose)
-  const [place] = finding.at
   const show = () => {
-    const [thing] = thingsOf(finding)
-    if (thing === undefined) return
-    const isPlace = stageOf(finding) === 'places' && harness.placeOf(thing) !== undefined
-    if (isPlace) choose(thing)
-    else if (place !== undefined) select({ ref: place, isShown: true })
-    router.push(`/builds/${buildId}/${isPlace ? 'places' : 'threads'}`)
+    const stage = showAtStage(finding, harness)
+    if (stage !== undefined) router.push(`/builds/${buildId}/${stage.id}`)
   }
   return (
     <div className="mt-2 ml-6 space-y-2">

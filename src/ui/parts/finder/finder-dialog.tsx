@@ -15,7 +15,7 @@ import { Button } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
 import { PlugPicture } from '@/ui/shared/plug-picture'
 import { lookText } from '@/core/wording/part-text'
-import { useHarness } from '@/ui/build/context'
+import { useHarness } from '@/ui/session/context'
 import { SeverityMark } from '@/ui/shared/severity'
 import { useFinder, type FinderJob } from './finder-state'
 

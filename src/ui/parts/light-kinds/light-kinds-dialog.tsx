@@ -6,7 +6,7 @@ import { compareLightKinds, meetsWishes, type LightKind, type LightWay, type Lig
 import type { ShelfFound } from '@/core/formats/api-types'
 import type { Part } from '@/core/parts/schema'
 import { countOf } from '@/core/wording/text'
-import { useSession } from '@/ui/build/context'
+import { useSession } from '@/ui/session/context'
 import { ask } from '@/ui/shared/api'
 import { Dialog } from '@/ui/shared/dialog'
 import { formatMoney } from '@/ui/shared/money'

@@ -5,9 +5,9 @@ import { parkEdit } from '@/core/build/choose'
 import { portKey } from '@/core/build/refs'
 import type { LeadRow } from '@/core/sheet/lead-rows'
 import { candidateText } from '@/core/wording/candidate-text'
-import { useActions, useHarness } from '@/ui/build/context'
-import { isOpen, usePlug } from '../plug'
-import { useAnswers } from '../use-answers'
+import { useActions, useHarness } from '@/ui/session/context'
+import { isOpen, usePlug } from '@/ui/threads/state/plug'
+import { useAnswers } from '@/ui/threads/state/use-answers'
 
 const FIELD = 'h-full w-full bg-linen px-1 outline-2 -outline-offset-2 outline-woad'
 

@@ -2,7 +2,7 @@ import { createColumnHelper, type Row, type SortingFn } from '@tanstack/react-ta
 import type { LeadRow } from '@/core/sheet/lead-rows'
 import { compareMarks } from '@/core/units/compare'
 import { SeverityMark } from '@/ui/shared/severity'
-import { SERVICE_LINES } from '../thread-line'
+import { SERVICE_LINES } from '@/ui/wiring/thread-line'
 
 const textIn = (row: Row<LeadRow>, id: string) => row.getValue<string | undefined>(id) ?? ''
 

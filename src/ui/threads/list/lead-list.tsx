@@ -20,11 +20,10 @@ import { unplugEdit } from '@/core/build/plug'
 import { sameRef } from '@/core/build/refs'
 import { leadRows, type LeadRow } from '@/core/sheet/lead-rows'
 import { countOf } from '@/core/wording/text'
-import { useActions, useHarness, useVerdicts } from '@/ui/build/context'
+import { useActions, useHarness, useVerdicts } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
 import { notify } from '@/ui/shared/notices'
-import { useSelection } from '../selection'
-import { useView } from '../view-state'
+import { useFocus } from '@/ui/focus/focus'
 import { GoesEditor, NoteEditor } from './cell-editor'
 import { COLUMNS, GROUPINGS, HIDDEN, SHOWN } from './columns'
 import { useGridKeys, type Place } from './use-grid-keys'
@@ -38,7 +37,7 @@ const textOf = (row: Row<LeadRow>) =>
 function useLeadTable() {
   const harness = useHarness()
   const { findings } = useVerdicts()
-  const assemblyId = useView((state) => state.assemblyId)
+  const assemblyId = useFocus((state) => state.assemblyId)
   const [sorting, setSorting] = useState<SortingState>([])
   const [globalFilter, setGlobalFilter] = useState('')
   const [groupedBy, groupBy] = useState('')
@@ -200,7 +199,7 @@ function GroupLine({ row }: { readonly row: Row<LeadRow> }) {
 export function LeadList() {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const { selected, select } = useSelection()
+  const { selected, select } = useFocus()
   const tools = useLeadTable()
   const { table } = tools
   const { rows } = table.getRowModel()

@@ -2,7 +2,7 @@ import { TEMPLATE_PIECES } from '@/core/templates/pieces'
 import { db } from '@/server/db'
 import { packsToOffer } from '@/server/packs'
 import { partsToOffer } from '@/server/parts'
-import { PlansStage } from '@/ui/weave/plans-stage'
+import { PlansStage } from '@/ui/plans/plans-stage'
 
 export const dynamic = 'force-dynamic'
 

@@ -1,0 +1,9 @@
+import { Package } from 'lucide-react'
+import type { Stage } from '@/ui/focus/stage'
+
+export const partsStage: Stage = {
+  id: 'parts',
+  name: 'Parts',
+  hint: 'what lies on the bench',
+  Icon: Package,
+}

@@ -1,0 +1,122 @@
+'use client'
+
+import { ArrowLeft, Play, Square } from 'lucide-react'
+import Link from 'next/link'
+import { useMemo, useState } from 'react'
+import { machinesOf, saidOf } from '@/core/weave/problem/machine'
+import { soldAs, type Offer, type Thing } from '@/core/weave/problem/problem'
+import { mannersFor, type Manner } from '@/core/weave/answers/proposals'
+import { MANNER_WORDS } from '@/core/wording/plan-text'
+import { countOf } from '@/core/wording/text'
+import { useHarness, useVerdicts } from '@/ui/session/context'
+import { Button, buttonClass } from '@/ui/shared/button'
+import { useFocus } from '@/ui/focus/focus'
+import type { Asked } from '@/ui/weave/messages'
+import { PlanDetails } from './plan-details'
+import { PlanTable } from './plan-table'
+import { OffersField, useOffers } from './offers-field'
+import { useShown, withoutRepeats } from './use-shown'
+import { useWeave } from '@/ui/weave/use-weave'
+
+/** For each manner; the lower goals get what the higher ones leave. */
+const SECONDS = 8
+
+/** Plans the wiring: one proposal for each manner that makes sense here, compared, and taken whole or lead by lead. */
+export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
+  const harness = useHarness()
+  const { build } = harness
+  const verdicts = useVerdicts()
+  const offers = useOffers(shelf)
+  const { at, isRunning, plans, failure, remedy, start, stop } = useWeave()
+  const [asked, setAsked] = useState<Asked | undefined>(undefined)
+  const [picked, setPicked] = useState<Manner | undefined>(undefined)
+  const viewed = useFocus(({ assemblyId }) => assemblyId)
+  const [machineId, setMachineId] = useState(viewed ?? undefined)
+  const machines = useMemo(() => machinesOf(build), [build])
+  const machine = machines.find(({ assemblyId }) => assemblyId === machineId) ?? machines[0]!
+  const manners = useMemo(() => {
+    const { counts } = saidOf(verdicts, machine.itemIds)
+    const isWired = build.threads.some(({ from }) => machine.itemIds.has(from.itemId))
+    return [...(counts.stop > 0 && isWired ? (['mend'] as const) : []), ...mannersFor(harness, offers.chosen)]
+  }, [verdicts, machine, build, harness, offers.chosen])
+  const isStale = asked !== undefined && (asked.build !== build || asked.machine.assemblyId !== machine.assemblyId)
+  const found = useShown(asked?.build, plans)
+  const shown = useMemo(() => withoutRepeats(found), [found])
+  const plan = shown.find(({ sent }) => sent.manner === picked) ?? shown[0]
+  const begin = (allowed: readonly Offer[] = []) => {
+    for (const offer of allowed) offers.say(soldAs(offer).id, { isChosen: true })
+    const others = offers.others.filter((offer) => !allowed.some((one) => soldAs(one).id === soldAs(offer).id))
+    const question = { build, machine, offers: [...offers.chosen, ...allowed], others, manners, seconds: SECONDS }
+    setAsked(question)
+    setPicked(undefined)
+    start(question)
+  }
+  return (
+    <div className="relative flex h-full flex-col gap-3 overflow-auto p-3">
+      <header className="flex flex-wrap items-center gap-2">
+        <Link href={`/builds/${build.id}/threads`} className={buttonClass('quiet', true)}>
+          <ArrowLeft size={14} aria-hidden /> Threads
+        </Link>
+        <h2 className="font-display text-xl font-semibold">Plan it for me</h2>
+        <span className="grow" />
+        {machines.length > 1 && (
+          <select
+            aria-label="Machine to plan"
+            value={machine.assemblyId ?? ''}
+            disabled={isRunning}
+            onChange={(event) => setMachineId(event.target.value === '' ? undefined : event.target.value)}
+            className="h-9 rounded-md border border-seam bg-cloth px-2"
+          >
+            {machines.map(({ assemblyId, name }) => (
+              <option key={assemblyId ?? ''} value={assemblyId ?? ''}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
+        {isRunning ? (
+          <Button onClick={stop}>
+            <Square size={14} aria-hidden /> Stop, keep what is found
+          </Button>
+        ) : (
+          <Button tone="act" onClick={() => begin()} disabled={harness.items.length === 0}>
+            <Play size={14} aria-hidden /> {plans.length === 0 ? 'Plan' : 'Plan again'}
+          </Button>
+        )}
+      </header>
+      <p aria-live="polite" className="text-faded">
+        {isRunning
+          ? `Looking for the best plan: ${at === undefined ? 'getting ready' : MANNER_WORDS[at].name} (${plans.filter(({ isDone }) => isDone).length} of ${manners.length} done) …`
+          : plans.length === 0
+            ? 'Finds the wiring that costs least and holds, in several manners, and proves it. Pinned threads stay as they are; nothing changes before you accept.'
+            : isStale
+              ? asked.build === build
+                ? `These plans are for ${asked.machine.name}: plan again.`
+                : 'The build was changed since these plans were made: plan again.'
+              : `${countOf(shown.length, 'plan')}, each judged by every rule.`}
+      </p>
+      {failure !== undefined && <p className="text-madder">{failure} Nothing was changed.</p>}
+      {harness.items.length === 0 && <p className="text-faded">There is nothing on the bench yet.</p>}
+      <OffersField offers={offers} isOpen={plans.length === 0} />
+      {shown.length > 0 && (
+        <PlanTable shown={shown} picked={plan?.sent.manner} currency={offers.currency} onPick={setPicked} />
+      )}
+      {remedy !== undefined && !isStale && (
+        <div className="flex flex-wrap items-center gap-2 rounded-lg border border-thread bg-cloth px-3 py-2">
+          <p className="grow">{remedy.text} So far it may not be bought.</p>
+          <Button onClick={() => begin(remedy.offers)}>
+            <Play size={14} aria-hidden /> Allow it, and plan again
+          </Button>
+        </div>
+      )}
+      {plan !== undefined && !isStale && (
+        <PlanDetails
+          key={`${plan.sent.manner} ${plan.sent.isDone}`}
+          shown={plan}
+          others={shown.filter((other) => other !== plan)}
+          isStillSought={isRunning && !plan.sent.isDone}
+        />
+      )}
+    </div>
+  )
+}

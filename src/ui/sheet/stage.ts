@@ -1,0 +1,9 @@
+import { ClipboardList } from 'lucide-react'
+import type { Stage } from '@/ui/focus/stage'
+
+export const sheetStage: Stage = {
+  id: 'sheet',
+  name: 'Sheet',
+  hint: 'what goes to the workbench',
+  Icon: ClipboardList,
+}

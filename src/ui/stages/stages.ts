@@ -1,0 +1,19 @@
+import type { Harness } from '@/core/operate/harness'
+import type { Finding } from '@/core/rules/engine/rule'
+import type { Stage } from '@/ui/focus/stage'
+import { partsStage } from '@/ui/parts/stage'
+import { placesStage } from '@/ui/places/stage'
+import { sheetStage } from '@/ui/sheet/stage'
+import { threadsStage } from '@/ui/threads/stage'
+
+/** The stages there are, in the order people work; Alt and the number go to each. */
+export const STAGES: readonly Stage[] = [partsStage, placesStage, threadsStage, sheetStage]
+
+/** The stage where a finding is seen best; Threads has those that no other stage asks for. */
+export const stageOf = (finding: Finding): Stage =>
+  STAGES.find((stage) => stage !== threadsStage && stage.owns?.(finding)) ?? threadsStage
+
+/** Turns the focus to a finding, at its own stage or else at the first that can show it; gives that stage. */
+export function showAtStage(finding: Finding, harness: Harness): Stage | undefined {
+  return [stageOf(finding), ...STAGES].find(({ show }) => show?.(finding, harness))
+}

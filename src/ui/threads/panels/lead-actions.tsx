@@ -1,0 +1,189 @@
+'use client'
+
+import { ChevronDown, ListPlus, LogOut, Pin, Unplug } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import { useState } from 'react'
+import type { Edit } from '@/core/build/edit-schema'
+import { healEdit, insertEdit, type Piece } from '@/core/build/rewire'
+import type { Thread } from '@/core/build/schema'
+import type { Harness } from '@/core/operate/harness'
+import { looseLike } from '@/core/ask/several'
+import type { PlacedPort } from '@/core/structure/wiring/wiring'
+import { TEMPLATE_PIECES } from '@/core/templates/pieces'
+import { listNames } from '@/core/wording/text'
+import { previewOf } from '@/core/rules/preview'
+import { useActions, useHarness, useVerdicts } from '@/ui/session/context'
+import { Button } from '@/ui/shared/button'
+import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
+import { notify } from '@/ui/shared/notices'
+import { PreviewLine } from '@/ui/shared/preview-line'
+import { useFocus } from '@/ui/focus/focus'
+
+interface Choice {
+  readonly key: string
+  readonly text: string
+  readonly edit: Edit
+}
+
+/** So many pieces are tried; each is judged by all rules. */
+const MOST_PIECES = 8
+
+/** What could go between leads and a port: pieces that lie loose on the bench, then one more of a part that is known. */
+function piecesFor(harness: Harness, leads: readonly PlacedPort[], to: PlacedPort): readonly Choice[] {
+  const refs = leads.map(({ ref }) => ref)
+  const isLoose = (itemId: string) =>
+    harness.ports.filter(({ item }) => item.id === itemId).every(({ ref }) => harness.threadsAt(ref).length === 0)
+  const choice = (key: string, text: string, piece: Piece): readonly Choice[] => {
+    const edit = insertEdit(harness.build, { leads: refs, to: to.ref, piece })
+    return edit === undefined ? [] : [{ key, text, edit }]
+  }
+  const fromBench = harness.items
+    .filter(({ id }) => isLoose(id))
+    .flatMap((item) => choice(item.id, `${item.mark}, ${harness.factsOfItem(item.id).part.name}`, { item }))
+  const held = harness.build.parts
+  const known = [...held, ...TEMPLATE_PIECES.filter(({ id }) => !held.some((part) => part.id === id))]
+  const toBuy = known.flatMap((part) => choice(part.id, `one more to buy: ${part.name}`, { part, stock: 'toBuy' }))
+  return [...fromBench, ...toBuy].slice(0, MOST_PIECES)
+}
+
+/** What would fit there is asked for only when the menu is open. */
+function Pieces({ leads, to }: { readonly leads: readonly PlacedPort[]; readonly to: PlacedPort }) {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  const verdicts = useVerdicts()
+  const choices = piecesFor(harness, leads, to)
+  if (choices.length === 0) {
+    return (
+      <DropdownMenu.Item disabled className={MENU_ITEM_CLASS}>
+        Nothing known fits both plugs.
+      </DropdownMenu.Item>
+    )
+  }
+  return choices.map(({ key, text, edit }) => (
+    <DropdownMenu.Item key={key} className={MENU_ITEM_CLASS} onSelect={() => dispatch(edit)}>
+      <span>
+        {text}
+        <PreviewLine harness={harness} preview={previewOf(harness, verdicts, edit)} />
+      </span>
+    </DropdownMenu.Item>
+  ))
+}
+
+/** A menu of what can be put between leads and the port that they go to. */
+function PutBetween({ leads, to }: { readonly leads: readonly PlacedPort[]; readonly to: PlacedPort }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button small>
+          <ListPlus size={14} aria-hidden /> Put between … <ChevronDown size={14} aria-hidden />
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" className={MENU_CLASS}>
+          <Pieces leads={leads} to={to} />
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}
+
+/** Takes a thing out of its threads; what hung on it goes on where it was. */
+function PullOut({ placed }: { readonly placed: PlacedPort }) {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  const hangs = harness.ports.some(
+    ({ item, port, ref }) => item.id === placed.item.id && port.side === 'gives' && harness.threadsAt(ref).length > 0,
+  )
+  if (!hangs) return null
+  const { edit, joined, loose } = healEdit(harness.build, placed.item.id, false)
+  const names = (refs: typeof loose) => listNames(refs.map((ref) => harness.name(ref)))
+  const words = [
+    joined.length > 0 ? `${names(joined)} then go where it was` : '',
+    loose.length > 0 ? `${names(loose)} are loose then` : '',
+  ]
+  return (
+    <Button
+      small
+      title={words.filter((text) => text !== '').join('; ')}
+      onClick={() => {
+        if (dispatch(edit) && loose.length > 0) notify(`Loose now: ${names(loose)}.`)
+      }}
+    >
+      <LogOut size={14} aria-hidden /> Take {placed.item.mark} out, join the rest
+    </Button>
+  )
+}
+
+const MOST_NOTE = 200
+
+/** The reason beside a thread, written down when the field is left. */
+function ThreadNote({ thread }: { readonly thread: Thread }) {
+  const { dispatch } = useActions()
+  const [text, setText] = useState(thread.note ?? '')
+  const keep = () => {
+    const note = text.trim()
+    if (note !== (thread.note ?? '')) {
+      dispatch({ type: 'noteThread', threadId: thread.id, note: note === '' ? null : note })
+    }
+  }
+  return (
+    <input
+      aria-label="Why it goes there"
+      placeholder="Why it goes there (a note)"
+      value={text}
+      maxLength={MOST_NOTE}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => event.key === 'Enter' && keep()}
+      className="w-full rounded border border-thread bg-linen px-1.5 py-0.5 text-[13px]"
+    />
+  )
+}
+
+/** What can be done with a plugged lead. */
+export function LeadActions({ placed }: { readonly placed: PlacedPort }) {
+  const harness = useHarness()
+  const { dispatch } = useActions()
+  return harness.threadsAt(placed.ref).map((thread, index) => {
+    const other = harness.across(placed.ref)[index]!
+    return (
+      <div key={thread.id} className="space-y-1.5">
+        <div className="flex flex-wrap gap-1.5">
+          <Button
+            small
+            onClick={() => dispatch({ type: 'disconnect', threadId: thread.id })}
+            aria-keyshortcuts="Delete"
+          >
+            <Unplug size={14} aria-hidden /> Unplug from {harness.name(other.ref)}
+          </Button>
+          <Button
+            small
+            aria-pressed={thread.pinned === true}
+            onClick={() => dispatch({ type: 'pin', threadId: thread.id, pinned: thread.pinned !== true })}
+            title="A pinned thread is left alone by anything automatic"
+          >
+            <Pin size={14} aria-hidden /> {thread.pinned === true ? 'Pinned' : 'Pin'}
+          </Button>
+          <PutBetween leads={[placed]} to={other} />
+          <PullOut placed={placed} />
+        </div>
+        <ThreadNote key={thread.note ?? ''} thread={thread} />
+      </div>
+    )
+  })
+}
+
+/** Picks up the loose leads that are like this one, to plug them together. */
+export function PickAlike({ placed }: { readonly placed: PlacedPort }) {
+  const harness = useHarness()
+  const addAll = useFocus((state) => state.addAll)
+  const alike = looseLike(harness, placed.ref)
+  if (alike.length === 0) return null
+  return (
+    <p className="px-3 pt-1">
+      <Button small onClick={() => addAll(alike)}>
+        <ListPlus size={14} aria-hidden /> With {listNames(alike.map((ref) => harness.name(ref)))}
+      </Button>
+    </p>
+  )
+}

@@ -1,0 +1,86 @@
+import { useCallback, useSyncExternalStore } from 'react'
+import { portKey, type PortKey } from '@/core/build/refs'
+import type { PortRef } from '@/core/schema/schema-kit'
+import { candidatesFor, type Candidate } from '@/core/ask/candidates'
+import type { Harness } from '@/core/operate/harness'
+import { inVerdictOrder, judged, wantsTrial, type Answer } from '@/core/rules/answers'
+import { useHarness } from '@/ui/session/context'
+
+/** What is known of the ports for one lead: answers that all rules have judged, and ports that are still being tried. */
+export interface Answers {
+  /** Best first. */
+  readonly answers: readonly Answer[]
+  readonly waiting: readonly Candidate[]
+}
+
+/** So long may be judged before the first picture, and at a time behind it, so that the page stays at hand. */
+const FIRST_MS = 24
+const SLICE_MS = 12
+
+interface Asked {
+  readonly now: () => Answers
+  readonly subscribe: (onChange: () => void) => () => void
+}
+
+/** Asks all rules about each port in turn, the likely ones first, for as long as somebody looks. */
+function ask(harness: Harness, lead: PortRef): Asked {
+  let waiting: readonly Candidate[] = candidatesFor(harness, lead)
+  let answers: readonly Answer[] = []
+  let told: Answers = { answers, waiting }
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const listeners = new Set<() => void>()
+  const judgeFor = (forMs: number) => {
+    const until = performance.now() + forMs
+    const fresh: Answer[] = []
+    while (waiting.length > 0 && (performance.now() < until || fresh.length === 0)) {
+      fresh.push(judged(harness, lead, waiting[0]!))
+      waiting = waiting.slice(1)
+    }
+    answers = inVerdictOrder([...answers, ...fresh])
+    told = { answers, waiting }
+  }
+  // What needs no trial is said at once.
+  const known = waiting.filter((candidate) => !wantsTrial(candidate))
+  answers = known.map((candidate) => judged(harness, lead, candidate))
+  waiting = waiting.filter(wantsTrial)
+  judgeFor(FIRST_MS)
+  const goOn = () => {
+    timer = undefined
+    judgeFor(SLICE_MS)
+    listeners.forEach((listener) => listener())
+    if (waiting.length > 0 && listeners.size > 0) timer = setTimeout(goOn)
+  }
+  return {
+    now: () => told,
+    subscribe: (onChange) => {
+      listeners.add(onChange)
+      if (waiting.length > 0) timer ??= setTimeout(goOn)
+      return () => {
+        listeners.delete(onChange)
+      }
+    },
+  }
+}
+
+const asked = new WeakMap<Harness, Map<PortKey, Asked>>()
+
+/** Each lead of a harness is asked about once, for all who show the answers. */
+function askedOnce(harness: Harness, lead: PortRef): Asked {
+  const ofHarness = asked.get(harness) ?? new Map<PortKey, Asked>()
+  asked.set(harness, ofHarness)
+  const key = portKey(lead)
+  const known = ofHarness.get(key) ?? ask(harness, lead)
+  ofHarness.set(key, known)
+  return known
+}
+
+const NONE: Answers = { answers: [], waiting: [] }
+const nothingToHear = () => () => undefined
+
+/** Every port as an answer for a lead, best first; none where no lead is asked about. */
+export function useAnswers(lead: PortRef | undefined): Answers {
+  const harness = useHarness()
+  const store = lead === undefined ? undefined : askedOnce(harness, lead)
+  const now = useCallback(() => store?.now() ?? NONE, [store])
+  return useSyncExternalStore(store?.subscribe ?? nothingToHear, now, now)
+}

@@ -1,0 +1,31 @@
+import type { Run, Verdict } from '@/core/structure/place/ways'
+import { runText } from '@/core/wording/place-text'
+import { useHarness } from '@/ui/session/context'
+import { SeverityMark, type Look } from '@/ui/shared/severity'
+
+const LOOKS: Readonly<Record<Verdict, Look>> = {
+  yes: 'holds',
+  tight: 'mind',
+  inSight: 'mind',
+  no: 'stop',
+  open: 'unknown',
+}
+
+/** The ways of leads through the case, each with its verdict, its length and what is to spare. */
+export function LeadWays({ runs }: { readonly runs: readonly Run[] }) {
+  const harness = useHarness()
+  return (
+    <ul className="space-y-1 text-[13px]">
+      {runs.map((run) => (
+        <li key={`${run.lead.key} ${run.to.key}`} className="flex gap-1.5">
+          <span className="mt-0.5">
+            <SeverityMark look={LOOKS[run.verdict]} size={14} />
+          </span>
+          <span>
+            {harness.name(run.lead.ref)} {runText(harness, run)}
+          </span>
+        </li>
+      ))}
+    </ul>
+  )
+}
