@@ -57,7 +57,8 @@ module.exports = {
     {
       name: 'stages-stand-apart',
       severity: 'error',
-      comment: 'What two stages need lies below both: in ui/focus, ui/wiring, ui/case, ui/weave, ui/session or ui/shared.',
+      comment:
+        'What two stages need lies below both: in ui/focus, ui/wiring, ui/case, ui/weave, ui/session or ui/shared.',
       from: { path: STAGE_FOLDERS },
       to: { path: STAGE_FOLDERS, pathNot: '^src/ui/$1/' },
     },
