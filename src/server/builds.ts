@@ -30,8 +30,7 @@ export async function listBuilds(
   const [counted] = await sql<{ count: number }[]>`select count(*)::int as count from builds where ${filter}`
   const { offset, ...at } = pageAt(counted!.count, page, BUILDS_A_PAGE)
   const rows = await sql<(Omit<BuildSummary, 'updatedAt'> & { updatedAt: Date })[]>`
-    select id, name, revision, ${lengthOf(sql, 'items')} as "itemCount", ${lengthOf(sql, 'threads')} as "threadCount",
-      updated_at as "updatedAt"
+    select id, name, revision, item_count as "itemCount", thread_count as "threadCount", updated_at as "updatedAt"
     from builds where ${filter}
     order by ${sql.unsafe(ORDERS[order])}
     limit ${BUILDS_A_PAGE} offset ${offset}`
@@ -41,10 +40,6 @@ export async function listBuilds(
     ...at,
   }
 }
-
-/** How many entries a list of the document has; 0 where a damaged document has no such list. */
-const lengthOf = (sql: Sql, list: 'items' | 'threads') =>
-  sql`case jsonb_typeof(document->${list}) when 'array' then jsonb_array_length(document->${list}) else 0 end`
 
 /** Builds that were deleted and can still be put back, the last deleted first. */
 export async function listDeleted(sql: Sql): Promise<readonly DeletedBuild[]> {

@@ -5,7 +5,7 @@ import { aboutOf, choiceAbout } from './attached'
 import type { About, ChoiceList, Edit, Mind, SingleEdit } from './edit-schema'
 import { schoolsIn } from './groups'
 import { acceptedOf, mindOf } from './accept'
-import { mindKey, nextMark, portKey, sameRef } from './refs'
+import { mindKey, portKey, sameRef } from './refs'
 import type { Part } from '../parts/schema'
 import type { Build, Group, Thread } from './schema'
 import type { Setting } from './settings'
@@ -101,7 +101,8 @@ function slotsOfGroup(build: Build, groupId: string, group?: Group): Slot[] {
   return [{ about: 'group', groupId }, ...schools.map((school): Slot => ({ about: 'school', groupId, school }))]
 }
 
-function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
+/** What one step touches in a build, as it stands before it. */
+export function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
   switch (step.type) {
     case 'addItem':
       return [{ about: 'item', itemId: step.item.id }]
@@ -179,28 +180,6 @@ export function slotsOf(edit: Edit, build: Build): readonly Slot[] {
     rest = tryApply(rest, step)
   }
   return [...found.values()]
-}
-
-const freeMarkLike = (build: Build, mark: string): string => nextMark(build, mark.replace(/\d+$/, '') || 'X')
-
-/** The same edit, fit for a build that moved on: a mark that somebody else took meanwhile becomes the next free one. */
-export function adaptTo(build: Build, edit: Edit): Edit {
-  if (edit.type === 'batch') {
-    let rest = build
-    const edits = edit.edits.map((step) => {
-      const adapted = adaptTo(rest, step) as SingleEdit
-      rest = apply(rest, adapted).build
-      return adapted
-    })
-    return { type: 'batch', edits }
-  }
-  if (edit.type === 'renameItem') {
-    const isTaken = build.items.some((item) => item.id !== edit.itemId && item.mark === edit.mark)
-    return isTaken ? { ...edit, mark: freeMarkLike(build, edit.mark) } : edit
-  }
-  const brings = edit.type === 'addItem' || edit.type === 'restoreItem'
-  if (!brings || !build.items.some((item) => item.mark === edit.item.mark)) return edit
-  return { ...edit, item: { ...edit.item, mark: freeMarkLike(build, edit.item.mark) } }
 }
 
 /** The threads of one lead. */

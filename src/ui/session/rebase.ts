@@ -1,8 +1,9 @@
 import { nanoid } from 'nanoid'
 import { apply, stepsOf } from '@/core/build/apply'
+import { applyFor } from '@/core/build/apply-for'
 import type { LogEntry } from '@/core/build/history'
 import type { Build } from '@/core/build/schema'
-import { adaptTo, slotKey, slotsOf, type Slot } from '@/core/build/slots'
+import { slotKey, slotsOf, type Slot } from '@/core/build/slots'
 import { LoomError } from '@/core/errors'
 import type { PendingEdit } from './edit-queue'
 
@@ -25,7 +26,7 @@ export function clashesOf(
   for (const { edit } of pending) {
     try {
       for (const slot of slotsOf(edit, build)) if (foreign.has(slotKey(slot))) found.set(slotKey(slot), slot)
-      build = apply(build, adaptTo(build, edit)).build
+      build = applyFor(build, edit).build
     } catch (error) {
       // What others took away cannot be changed any more: that is said when the edit is put on their build.
       if (!(error instanceof LoomError)) throw error
@@ -41,9 +42,9 @@ export function rebase(confirmed: Build, pending: readonly PendingEdit[]) {
   const lost: string[] = []
   for (const { id, edit } of pending) {
     try {
-      const adapted = adaptTo(build, edit)
-      build = apply(build, adapted).build
-      kept.push({ id, edit: adapted })
+      const applied = applyFor(build, edit)
+      build = applied.build
+      kept.push({ id, edit: applied.edit })
     } catch (error) {
       if (!(error instanceof LoomError)) throw error
       lost.push(error.message)
@@ -63,8 +64,9 @@ export function withoutSlots(
   return pending.flatMap(({ edit }): PendingEdit[] => {
     const steps = stepsOf(edit).filter((step) => {
       try {
-        if (slotsOf(step, build).some((slot) => keys.has(slotKey(slot)))) return false
-        build = apply(build, adaptTo(build, step)).build
+        const applied = applyFor(build, step)
+        if (applied.slots.some((slot) => keys.has(slotKey(slot)))) return false
+        build = applied.build
         return true
       } catch (error) {
         if (error instanceof LoomError) return false

@@ -1,12 +1,13 @@
 import { nanoid } from 'nanoid'
 import { createStore } from 'zustand/vanilla'
 import { apply } from '@/core/build/apply'
+import { applyFor } from '@/core/build/apply-for'
 import { describeEdit } from '@/core/wording/edit-text'
 import type { LogEntry } from '@/core/build/history'
 import type { Edit } from '@/core/build/edit-schema'
 import type { Build } from '@/core/build/schema'
 import { carrySlot } from '@/core/build/carry'
-import { adaptTo, slotKey, type Slot } from '@/core/build/slots'
+import { slotKey, type Slot } from '@/core/build/slots'
 import { LoomError } from '@/core/errors'
 import type { Clash, Refusal, SaveResult } from '@/core/formats/api-types'
 import { notify } from '@/ui/shared/notices'
@@ -376,9 +377,9 @@ export function createSession(initial: Build, queue?: EditQueue) {
       const carried = slots.flatMap((slot): PendingEdit[] => {
         const edit = keepMine.has(slotKey(slot)) ? carrySlot(slot, mine, current) : undefined
         if (edit === undefined) return []
-        const adapted = adaptTo(current, edit)
-        current = apply(current, adapted).build
-        return [{ id: nanoid(), edit: adapted }]
+        const applied = applyFor(current, edit)
+        current = applied.build
+        return [{ id: nanoid(), edit: applied.edit }]
       })
       for (const { id } of [...rest, ...carried]) ownIds.add(id)
       settle(theirs, [...rest, ...carried])
