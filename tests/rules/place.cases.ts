@@ -1,5 +1,6 @@
 import { figureOf, makeBoard, makeFan } from '../../src/core/parts/make'
-import type { Build, Place } from '../../src/core/build/schema'
+import type { Place } from '../../src/core/build/facet-schemas'
+import type { Build } from '../../src/core/build/schema'
 import type { Part } from '../../src/core/parts/schema'
 import { bench, partNamed } from '../support/bench'
 import type { Case } from './case'

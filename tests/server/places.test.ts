@@ -1,7 +1,7 @@
 import { demoBuild } from '../support/bench'
 import { call, getBuild, newBuild, save } from '../support/server'
 import { placeEdit, unplaceEdit } from '../../src/core/build/choose'
-import type { Place } from '../../src/core/build/schema'
+import type { Place } from '../../src/core/build/facet-schemas'
 
 const lantern = () => newBuild(demoBuild('harbour-lantern'))
 const mount = { caseItemId: 'k1', panelId: 'bottom', layoutId: 'fans-120', placeNumber: 1 }

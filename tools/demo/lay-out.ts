@@ -1,6 +1,7 @@
 import { apply } from '../../src/core/build/apply'
 import { placeEdit } from '../../src/core/build/choose'
-import type { Build, Place } from '../../src/core/build/schema'
+import type { Place } from '../../src/core/build/facet-schemas'
+import type { Build } from '../../src/core/build/schema'
 import type { Part } from '../../src/core/parts/schema'
 import { faceFor } from '../../src/core/places/flow'
 import { blankBuild } from '../../src/core/templates/template-build'

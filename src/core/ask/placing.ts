@@ -1,6 +1,7 @@
 import { apply } from '../build/apply'
 import { placeEdit } from '../build/choose'
-import type { Item, Place } from '../build/schema'
+import type { Place } from '../build/facet-schemas'
+import type { Item } from '../build/schema'
 import { bestCorner } from '../structure/place/corners'
 import { derive, type Harness } from '../operate/harness'
 import { fittingOf, radiatorAt, type Fitting } from '../structure/place/fits'

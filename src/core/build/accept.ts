@@ -1,8 +1,6 @@
 import { mindIndex } from './attached'
 import type { Mind, SingleEdit } from './edit-schema'
-import type { Build } from './schema'
-
-type Accepted = NonNullable<Build['accepted']>[number]
+import type { Accepted, Build } from './schema'
 
 /** The finding that somebody took on, without what was said of it. */
 export const mindOf = ({ ruleId, messageId, at, itemIds }: Accepted): Mind => ({

@@ -13,7 +13,8 @@ import {
   setMind,
   without,
 } from './attached'
-import type { About, ChoiceList, Edit, EditOf, SingleEdit } from './edit-schema'
+import type { About, Edit, EditOf, SingleEdit } from './edit-schema'
+import type { FacetName } from './facets'
 import { itemOf, partOf, portOf, sameRef } from './refs'
 import { chooseSchool, removeGroup, setGroup } from './groups'
 import { setFigure, setPart } from './part-edits'
@@ -193,7 +194,7 @@ function requireSubject(build: Build, { itemId, portId }: About): void {
 }
 
 /** The edit that puts back what the list said about this subject, and where, be it nothing. */
-function chooseBack(build: Build, list: ChoiceList, about: About): SingleEdit {
+function chooseBack(build: Build, list: FacetName, about: About): SingleEdit {
   const before = choiceAbout(build, list, about)
   if (before === undefined) return { type: 'unchoose', list, about }
   return { type: 'choose', choice: before, index: choiceIndex(build, list, about) }

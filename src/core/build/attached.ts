@@ -1,6 +1,6 @@
-import type { PortRef } from '../schema/schema-kit'
-import type { About, Attached, Choice, ChoiceList, Mind } from './edit-schema'
-import { caseOf, mindKey } from './refs'
+import type { About, Attached, Choice, Mind } from './edit-schema'
+import { FACET_NAMES, FACETS, type FacetName } from './facets'
+import { mindKey } from './refs'
 import type { Build } from './schema'
 
 type ListName = Exclude<Attached['list'], 'groupMembers'>
@@ -20,57 +20,48 @@ export function without<T extends object, K extends keyof T>(holder: T, key: K):
   return rest as T
 }
 
-function ofChoices<L extends Exclude<ChoiceList, 'places'>>(list: L, speaksOf: Shelf<L>['speaksOf']): Shelf<L> {
+/** The holder with this list in it, or without it where it is empty. */
+const withList = <T extends object>(holder: T, key: string, list: readonly unknown[]): T =>
+  list.length === 0 ? without(holder, key as keyof T) : { ...holder, [key]: list }
+
+/** What an entry of a facet is about: its port, or its item as a whole. */
+export function aboutOf(entry: Choice['entry']): About {
+  return 'at' in entry ? entry.at : entry
+}
+
+function ofFacet<F extends FacetName>(name: F): Shelf<F> {
+  const { within, alsoOf }: { readonly within: string; readonly alsoOf?: (entry: never) => string | undefined } =
+    FACETS[name]
+  const holderOf = (build: Build) => (within === 'build' ? build : build.choices) as Readonly<Record<string, unknown>>
   return {
-    read: (build) => (build.choices[list] ?? []) as readonly EntryOf<L>[],
-    write: (build, entries) => ({
-      ...build,
-      choices: entries.length === 0 ? without(build.choices, list) : { ...build.choices, [list]: entries },
-    }),
-    speaksOf,
+    read: (build) => (holderOf(build)[name] as readonly EntryOf<F>[] | undefined) ?? [],
+    write: (build, list) =>
+      within === 'build' ? withList(build, name, list) : { ...build, choices: withList(build.choices, name, list) },
+    speaksOf: (entry, itemId) =>
+      aboutOf(entry as Choice['entry']).itemId === itemId || alsoOf?.(entry as never) === itemId,
   }
 }
 
-function ofBuild<L extends 'places' | 'accepted'>(list: L, speaksOf: Shelf<L>['speaksOf']): Shelf<L> {
-  return {
-    read: (build) => (build[list] ?? []) as readonly EntryOf<L>[],
-    write: (build, entries) => (entries.length === 0 ? without(build, list) : { ...build, [list]: entries }),
-    speaksOf,
-  }
-}
-
-const atItem = (entry: { readonly at: PortRef }, itemId: string) => entry.at.itemId === itemId
-const isItem = (entry: { readonly itemId: string }, itemId: string) => entry.itemId === itemId
-
-const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
+const SHELVES = {
   threads: {
     read: (build) => build.threads,
     write: (build, threads) => ({ ...build, threads }),
     speaksOf: (thread, itemId) => thread.from.itemId === itemId || thread.to.itemId === itemId,
   },
-  // What sits in a case that goes has no place any more.
-  places: ofBuild('places', (place, itemId) => place.itemId === itemId || caseOf(place) === itemId),
-  accepted: ofBuild(
-    'accepted',
-    (entry, itemId) => entry.at.some((ref) => ref.itemId === itemId) || entry.itemIds?.includes(itemId) === true,
-  ),
-  modes: ofChoices('modes', atItem),
-  parked: ofChoices('parked', atItem),
-  flatOut: ofChoices('flatOut', atItem),
-  syncSettings: ofChoices('syncSettings', atItem),
-  declaredModels: ofChoices('declaredModels', atItem),
-  addresses: ofChoices('addresses', isItem),
-  covered: ofChoices('covered', isItem),
-  blindHeaders: ofChoices('blindHeaders', atItem),
-  lightOwners: ofChoices('lightOwners', atItem),
-  portTrials: ofChoices('portTrials', atItem),
-  air: ofChoices('air', isItem),
-  curves: ofChoices('curves', atItem),
-}
+  accepted: {
+    read: (build) => build.accepted ?? [],
+    write: (build, list) => withList(build, 'accepted', list),
+    speaksOf: (entry, itemId) =>
+      entry.at.some((ref) => ref.itemId === itemId) || entry.itemIds?.includes(itemId) === true,
+  },
+  ...(Object.fromEntries(FACET_NAMES.map((name) => [name, ofFacet(name)])) as unknown as {
+    readonly [F in FacetName]: Shelf<F>
+  }),
+} satisfies { readonly [L in ListName]: Shelf<L> }
 const LIST_NAMES = Object.keys(SHELVES) as readonly ListName[]
 
 function detachFrom<L extends ListName>(build: Build, list: L, itemId: string): { build: Build; attached: Attached[] } {
-  const shelf: Shelf<L> = SHELVES[list]
+  const shelf = SHELVES[list] as unknown as Shelf<L>
   const entries = shelf.read(build)
   const attached = entries.flatMap((entry, index) =>
     shelf.speaksOf(entry, itemId) ? [{ list, index, entry } as unknown as Attached] : [],
@@ -111,7 +102,7 @@ export function insertAt<T>(list: readonly T[], index: number, entry: T): readon
 }
 
 function putBackOne<L extends ListName>(build: Build, list: L, index: number, entry: EntryOf<L>): Build {
-  const shelf: Shelf<L> = SHELVES[list]
+  const shelf = SHELVES[list] as unknown as Shelf<L>
   return shelf.write(build, insertAt(shelf.read(build), index, entry))
 }
 
@@ -126,27 +117,22 @@ export function putBack(build: Build, itemId: string, attached: readonly Attache
   }, build)
 }
 
-/** What an entry of choices is about: its port, or its item as a whole. */
-export function aboutOf(entry: Choice['entry']): About {
-  return 'at' in entry ? entry.at : entry
-}
-
 function isAbout(entry: Choice['entry'], about: About): boolean {
   const { itemId, portId } = aboutOf(entry)
   return itemId === about.itemId && portId === about.portId
 }
 
-const choicesOf = (list: ChoiceList) => SHELVES[list] as unknown as Shelf<ChoiceList>
+const choicesOf = (list: FacetName) => SHELVES[list] as unknown as Shelf<FacetName>
 
 /** Where a list of choices says something about this port or item; -1 where it does not. */
-export function choiceIndex(build: Build, list: ChoiceList, about: About): number {
+export function choiceIndex(build: Build, list: FacetName, about: About): number {
   return choicesOf(list)
     .read(build)
     .findIndex((candidate) => isAbout(candidate, about))
 }
 
 /** The entry of a list of choices that is about this port or item. */
-export function choiceAbout(build: Build, list: ChoiceList, about: About): Choice | undefined {
+export function choiceAbout(build: Build, list: FacetName, about: About): Choice | undefined {
   const entry = choicesOf(list).read(build)[choiceIndex(build, list, about)]
   return entry === undefined ? undefined : ({ list, entry } as Choice)
 }
@@ -158,7 +144,7 @@ function replaced<T>(list: readonly T[], before: number, entry: T | undefined, i
 }
 
 /** Drops the one entry of a list of choices that is about this port or item. */
-export function dropChoice(build: Build, list: ChoiceList, about: About): Build {
+export function dropChoice(build: Build, list: FacetName, about: About): Build {
   const shelf = choicesOf(list)
   return shelf.write(build, replaced(shelf.read(build), choiceIndex(build, list, about), undefined))
 }

@@ -1,12 +1,13 @@
 import type { PortRef } from '../schema/schema-kit'
-import type { About, Choice, ChoiceList, SingleEdit } from './edit-schema'
-import type { Air, DeclaredModel, Place } from './schema'
+import type { About, Choice, SingleEdit } from './edit-schema'
+import type { FacetName } from './facets'
+import type { Air, DeclaredModel, Place } from './facet-schemas'
 import type { SCHOOLS } from './schools'
 
 type LightOwner = (typeof SCHOOLS.light)[number]
 
 const choose = (choice: Choice): SingleEdit => ({ type: 'choose', choice })
-const unchoose = (list: ChoiceList, about: About): SingleEdit => ({ type: 'unchoose', list, about })
+const unchoose = (list: FacetName, about: About): SingleEdit => ({ type: 'unchoose', list, about })
 
 /** Sets a header's mode; null leaves it to what hangs there. */
 export const modeEdit = (at: PortRef, mode: 'pwm' | 'dc' | 'auto' | null): SingleEdit =>

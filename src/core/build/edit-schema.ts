@@ -14,25 +14,9 @@ import {
   type ModelOf,
 } from '../schema/schema-kit'
 import { PartSchema } from '../parts/schema'
-import {
-  AcceptedSchema,
-  AddressSchema,
-  AirSchema,
-  BlindHeaderSchema,
-  CurveSchema,
-  DeclaredModelSchema,
-  FlatOutSchema,
-  GroupSchema,
-  ItemSchema,
-  LightOwnerSchema,
-  ModeSchema,
-  ParkedSchema,
-  PackSchema,
-  PlaceSchema,
-  PortTrialSchema,
-  SyncSettingSchema,
-  ThreadSchema,
-} from './schema'
+import { facetBranches, type FacetEntry } from './facet-schemas'
+import { FACET_NAMES, type FacetName } from './facets'
+import { AcceptedSchema, GroupSchema, ItemSchema, PackSchema, ThreadSchema, type Accepted, type Thread } from './schema'
 import { SETTINGS, type Setting } from './settings'
 import { SCHOOL_NAMES, SCHOOLS, type School } from './schools'
 
@@ -45,25 +29,21 @@ const AddItem = strict({
   part: Type.Optional(PartSchema),
 })
 /** What hung on an item that was taken out, each with the place in its list. */
-const AttachedSchema = tagged('list', [
-  strict({ list: Type.Literal('threads'), index: Index, entry: ThreadSchema }),
-  strict({ list: Type.Literal('places'), index: Index, entry: PlaceSchema }),
-  strict({ list: Type.Literal('modes'), index: Index, entry: ModeSchema }),
-  strict({ list: Type.Literal('parked'), index: Index, entry: ParkedSchema }),
-  strict({ list: Type.Literal('flatOut'), index: Index, entry: FlatOutSchema }),
-  strict({ list: Type.Literal('syncSettings'), index: Index, entry: SyncSettingSchema }),
-  strict({ list: Type.Literal('declaredModels'), index: Index, entry: DeclaredModelSchema }),
-  strict({ list: Type.Literal('addresses'), index: Index, entry: AddressSchema }),
-  strict({ list: Type.Literal('covered'), index: Index, entry: PortRefSchema }),
-  strict({ list: Type.Literal('blindHeaders'), index: Index, entry: BlindHeaderSchema }),
-  strict({ list: Type.Literal('lightOwners'), index: Index, entry: LightOwnerSchema }),
-  strict({ list: Type.Literal('portTrials'), index: Index, entry: PortTrialSchema }),
-  strict({ list: Type.Literal('air'), index: Index, entry: AirSchema }),
-  strict({ list: Type.Literal('curves'), index: Index, entry: CurveSchema }),
-  strict({ list: Type.Literal('accepted'), index: Index, entry: AcceptedSchema }),
-  strict({ list: Type.Literal('groupMembers'), index: Index, groupId: Id }),
-] as const)
-export type Attached = ModelOf<typeof AttachedSchema>
+export type Attached =
+  | { readonly list: 'threads'; readonly index: number; readonly entry: Thread }
+  | { readonly list: 'accepted'; readonly index: number; readonly entry: Accepted }
+  | { readonly list: 'groupMembers'; readonly index: number; readonly groupId: string }
+  | {
+      readonly [F in FacetName]: { readonly list: F; readonly index: number; readonly entry: FacetEntry<F> }
+    }[FacetName]
+const AttachedSchema = Type.Unsafe<Attached>(
+  tagged('list', [
+    strict({ list: Type.Literal('threads'), index: Index, entry: ThreadSchema }),
+    ...facetBranches({ index: Index }),
+    strict({ list: Type.Literal('accepted'), index: Index, entry: AcceptedSchema }),
+    strict({ list: Type.Literal('groupMembers'), index: Index, groupId: Id }),
+  ]),
+)
 
 /** The inverse of removeItem: the item, and all that hung on it. */
 const RestoreItem = strict({
@@ -149,46 +129,16 @@ const SetGroup = strict({ type: Type.Literal('setGroup'), group: GroupSchema, in
 const RemoveGroup = strict({ type: Type.Literal('removeGroup'), groupId: Id })
 /** Says why no fan reports to any CPU header, as older logs have it; null takes it back. Pages choose a blind header. */
 const ChooseBlind = strict({ type: Type.Literal('chooseBlind'), reason: Type.Union([Name, Type.Null()]) })
-/** Lists that hold at most one entry about each port or item: those of the choices, and the places. */
-export const CHOICE_LISTS = [
-  'modes',
-  'parked',
-  'flatOut',
-  'syncSettings',
-  'declaredModels',
-  'addresses',
-  'covered',
-  'blindHeaders',
-  'lightOwners',
-  'portTrials',
-  'air',
-  'curves',
-  'places',
-] as const
-export type ChoiceList = (typeof CHOICE_LISTS)[number]
-const ChoiceSchema = tagged('list', [
-  strict({ list: Type.Literal('modes'), entry: ModeSchema }),
-  strict({ list: Type.Literal('parked'), entry: ParkedSchema }),
-  strict({ list: Type.Literal('flatOut'), entry: FlatOutSchema }),
-  strict({ list: Type.Literal('syncSettings'), entry: SyncSettingSchema }),
-  strict({ list: Type.Literal('declaredModels'), entry: DeclaredModelSchema }),
-  strict({ list: Type.Literal('addresses'), entry: AddressSchema }),
-  strict({ list: Type.Literal('covered'), entry: PortRefSchema }),
-  strict({ list: Type.Literal('blindHeaders'), entry: BlindHeaderSchema }),
-  strict({ list: Type.Literal('lightOwners'), entry: LightOwnerSchema }),
-  strict({ list: Type.Literal('portTrials'), entry: PortTrialSchema }),
-  strict({ list: Type.Literal('air'), entry: AirSchema }),
-  strict({ list: Type.Literal('curves'), entry: CurveSchema }),
-  strict({ list: Type.Literal('places'), entry: PlaceSchema }),
-] as const)
-export type Choice = ModelOf<typeof ChoiceSchema>
+/** What somebody says by way of one facet. */
+export type Choice = { readonly [F in FacetName]: { readonly list: F; readonly entry: FacetEntry<F> } }[FacetName]
+const ChoiceSchema = Type.Unsafe<Choice>(tagged('list', facetBranches({})))
 /** What an entry of choices is about: a port, or an item as a whole. */
 const AboutSchema = strict({ itemId: Id, portId: Type.Optional(Id) })
 export type About = ModelOf<typeof AboutSchema>
 
 /** Sets or replaces the one entry of a list that is about its port or item; a new one stands last, or at `index`. */
 const Choose = strict({ type: Type.Literal('choose'), choice: ChoiceSchema, index: Type.Optional(Index) })
-const Unchoose = strict({ type: Type.Literal('unchoose'), list: oneOf(CHOICE_LISTS), about: AboutSchema })
+const Unchoose = strict({ type: Type.Literal('unchoose'), list: oneOf(FACET_NAMES), about: AboutSchema })
 
 /** The finding that somebody takes on: its rule, its message, and where it is. */
 const MindSchema = strict({

@@ -1,6 +1,9 @@
 import type { PortRef } from '../schema/schema-kit'
 import type { Part, Relation } from '../parts/schema'
 import { RAIL_VOLTS } from '../physics/amps'
+import { aboutOf } from './attached'
+import type { Choice } from './edit-schema'
+import { FACETS, facetsWithin } from './facets'
 import { repeated, type Fault } from './fault'
 import { placeFaults, spaceFaults } from './place-faults'
 import type { Build } from './schema'
@@ -138,20 +141,16 @@ function* referenceFaults(build: Build): Generator<Fault> {
     [`/threads/${i}/from`, thread.from] as const,
     [`/threads/${i}/to`, thread.to] as const,
   ])
-  for (const list of [
-    'modes',
-    'parked',
-    'flatOut',
-    'blindHeaders',
-    'lightOwners',
-    'portTrials',
-    'syncSettings',
-    'declaredModels',
-    'curves',
-  ] as const) {
-    refsIn.push(...(build.choices[list] ?? []).map((entry, i) => [`/choices/${list}/${i}/at`, entry.at] as const))
+  for (const list of facetsWithin('choices')) {
+    if (FACETS[list].about !== 'port') continue
+    const entries: readonly Choice['entry'][] = build.choices[list] ?? []
+    refsIn.push(
+      ...entries.map((entry, i): readonly [string, PortRef] => [
+        `/choices/${list}/${i}${'at' in entry ? '/at' : ''}`,
+        aboutOf(entry) as PortRef,
+      ]),
+    )
   }
-  refsIn.push(...(build.choices.covered ?? []).map((ref, i) => [`/choices/covered/${i}`, ref] as const))
   for (const [i, accepted] of (build.accepted ?? []).entries()) {
     refsIn.push(...accepted.at.map((ref, j) => [`/accepted/${i}/at/${j}`, ref] as const))
   }
@@ -160,8 +159,13 @@ function* referenceFaults(build: Build): Generator<Fault> {
     if (message !== undefined) yield { pointer, message }
   }
   const itemRefs: (readonly [string, string])[] = [
-    ...(build.choices.air ?? []).map((entry, i) => [`/choices/air/${i}/itemId`, entry.itemId] as const),
-    ...(build.choices.addresses ?? []).map((entry, i) => [`/choices/addresses/${i}/itemId`, entry.itemId] as const),
+    ...facetsWithin('choices')
+      .filter((list) => FACETS[list].about === 'item')
+      .flatMap((list) =>
+        ((build.choices[list] ?? []) as readonly Choice['entry'][]).map(
+          (entry, i) => [`/choices/${list}/${i}/itemId`, aboutOf(entry).itemId] as const,
+        ),
+      ),
     ...(build.accepted ?? []).flatMap((accepted, i) =>
       (accepted.itemIds ?? []).map((itemId, j) => [`/accepted/${i}/itemIds/${j}`, itemId] as const),
     ),

@@ -2,7 +2,8 @@ import type { Part } from '../parts/schema'
 import { planeOf } from '../places/space'
 import { exceeds } from '../units/compare'
 import { repeated, type Fault } from './fault'
-import type { Build, Item, Place } from './schema'
+import type { Place } from './facet-schemas'
+import type { Build, Item } from './schema'
 
 type Panel = NonNullable<Part['panels']>[number]
 type Space = NonNullable<Part['space']>

@@ -2,7 +2,8 @@ import { LoomError } from '../errors'
 import type { PortRef } from '../schema/schema-kit'
 import type { Part, Port } from '../parts/schema'
 import type { Mind } from './edit-schema'
-import type { Build, Item, Place } from './schema'
+import type { Place } from './facet-schemas'
+import type { Build, Item } from './schema'
 
 /** One text for a port of an item; ids hold no dot, so it is never ambiguous. */
 export type PortKey = `${string}.${string}`

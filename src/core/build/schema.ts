@@ -1,23 +1,20 @@
 import { Type } from '@sinclair/typebox'
 import {
-  Count,
   Id,
   LIMITS,
   listOf,
   Name,
   Note,
   oneOf,
-  Percent,
   PortRefSchema,
   strict,
   ThreadId,
   type ModelOf,
 } from '../schema/schema-kit'
-import { HEADER_MODES } from './modes'
-import { FIXINGS } from '../parts/kinds'
 import { PartSchema, PriceSchema } from '../parts/schema'
 import { SCHOOLS } from './schools'
 import { SETTINGS, type Setting } from './settings'
+import { facetFields } from './facet-schemas'
 import { FORMAT_NAME, FORMAT_VERSION } from './format-name'
 
 /** A short display name that fits on a cable label; unique in its build. */
@@ -84,67 +81,6 @@ export const PackSchema = strict(
 )
 export type Pack = ModelOf<typeof PackSchema>
 
-/** One of the places of a layout of a case's panel. */
-const MountSchema = strict({
-  caseItemId: Id,
-  panelId: Id,
-  layoutId: Id,
-  placeNumber: Type.Integer({ minimum: 1, maximum: 12 }),
-})
-
-/** Where an item sits and how: at most one entry about each item. */
-export const PlaceSchema = strict({
-  itemId: Id,
-  mount: Type.Optional(MountSchema),
-  /** A spot for boxes of a case, instead of a place for fans. */
-  spot: Type.Optional(strict({ caseItemId: Id, spotId: Id })),
-  /** On the processor of the board in this case, as an air cooler sits. */
-  processor: Type.Optional(strict({ caseItemId: Id })),
-  fixing: Type.Optional(oneOf(FIXINGS)),
-  /** The end of a radiator that its hoses leave by: the one at the front or the floor, or the other. */
-  hoseEnd: Type.Optional(oneOf(['start', 'end'] as const)),
-  /** On which side of the radiator in the same layout a fan sits; `inner` looks into the case. */
-  radiatorSide: Type.Optional(oneOf(['inner', 'outer'] as const)),
-  inwardFace: Type.Optional(oneOf(['open', 'struts'] as const)),
-  /** Where the arrow printed on the frame points as it sits. */
-  arrow: Type.Optional(oneOf(['in', 'out'] as const)),
-  wantedAir: Type.Optional(oneOf(['in', 'out'] as const)),
-  leadCorner: Type.Optional(Type.Integer({ minimum: 0, maximum: 3 })),
-  number: Type.Optional(Count),
-})
-export type Place = ModelOf<typeof PlaceSchema>
-
-export const CurveSchema = strict({
-  at: PortRefSchema,
-  heatSource: Type.Optional(oneOf(['processor', 'graphics', 'coolant', 'board'] as const)),
-  points: Type.Array(strict({ temperatureC: Type.Number({ minimum: -50, maximum: 150 }), dutyPercent: Percent }), {
-    minItems: 1,
-    maxItems: 64,
-  }),
-})
-
-export const ModeSchema = strict({ at: PortRefSchema, mode: oneOf(HEADER_MODES) })
-export const ParkedSchema = strict({ at: PortRefSchema, reason: Name })
-/** A CPU header that is left without a report on purpose; the firmware is told to ignore it. */
-export const BlindHeaderSchema = strict({ at: PortRefSchema, reason: Name })
-/** A USB port that somebody tried with the machine running, and whether it worked. */
-export const PortTrialSchema = strict({ at: PortRefSchema, worked: Type.Boolean() })
-/** Who is to rule the light that this lead feeds, whatever was chosen for its group or the build. */
-export const LightOwnerSchema = strict({ at: PortRefSchema, owner: oneOf(SCHOOLS.light) })
-/** A motor that is meant to run at full speed, uncommanded. */
-export const FlatOutSchema = strict({ at: PortRefSchema, reason: Name })
-export const SyncSettingSchema = strict({ at: PortRefSchema, isOn: Type.Boolean() })
-export const DeclaredModelSchema = strict({ at: PortRefSchema, model: Name, ledCount: Count, unitCount: Count })
-export type DeclaredModel = ModelOf<typeof DeclaredModelSchema>
-export const AddressSchema = strict({ itemId: Id, addressNumber: Count })
-/** How a case is to breathe: the speed its fans are planned at, and what filters and grilles leave of their free flow. */
-export const AirSchema = strict({
-  itemId: Id,
-  speedPercent: Type.Optional(Percent),
-  panels: Type.Optional(listOf(strict({ panelId: Id, passesPercent: Percent }), 24)),
-})
-export type Air = ModelOf<typeof AirSchema>
-
 const settingField = (name: Setting) =>
   Type.Optional(Type.Number({ minimum: SETTINGS[name].least, maximum: SETTINGS[name].most }))
 const SETTING_FIELDS = {
@@ -159,18 +95,7 @@ const SETTING_FIELDS = {
 const ChoicesSchema = strict({
   headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
   schools: Type.Optional(strict(SCHOOL_FIELDS)),
-  modes: Type.Optional(listOf(ModeSchema, LIMITS.threadsPerBuild)),
-  parked: Type.Optional(listOf(ParkedSchema, LIMITS.threadsPerBuild)),
-  flatOut: Type.Optional(listOf(FlatOutSchema, LIMITS.threadsPerBuild)),
-  syncSettings: Type.Optional(listOf(SyncSettingSchema, LIMITS.threadsPerBuild)),
-  declaredModels: Type.Optional(listOf(DeclaredModelSchema, LIMITS.threadsPerBuild)),
-  addresses: Type.Optional(listOf(AddressSchema, LIMITS.itemsPerBuild)),
-  covered: Type.Optional(listOf(PortRefSchema, LIMITS.threadsPerBuild)),
-  air: Type.Optional(listOf(AirSchema, LIMITS.itemsPerBuild)),
-  curves: Type.Optional(listOf(CurveSchema, 256)),
-  lightOwners: Type.Optional(listOf(LightOwnerSchema, LIMITS.threadsPerBuild)),
-  portTrials: Type.Optional(listOf(PortTrialSchema, LIMITS.threadsPerBuild)),
-  blindHeaders: Type.Optional(listOf(BlindHeaderSchema, LIMITS.itemsPerBuild)),
+  ...facetFields('choices'),
   /** Of older files: holds for the CPU header of every board. */
   cpuHeaderBlindReason: Type.Optional(Name),
   ...SETTING_FIELDS,
@@ -186,6 +111,7 @@ export const AcceptedSchema = strict({
   figures: Type.Record(Type.String({ pattern: '^[A-Za-z]{1,40}$' }), Type.Number()),
   reason: Name,
 })
+export type Accepted = ModelOf<typeof AcceptedSchema>
 
 export const BuildSchema = strict(
   {
@@ -201,7 +127,7 @@ export const BuildSchema = strict(
     items: listOf(ItemSchema, LIMITS.itemsPerBuild),
     threads: listOf(ThreadSchema, LIMITS.threadsPerBuild),
     groups: Type.Optional(listOf(GroupSchema, 400)),
-    places: Type.Optional(listOf(PlaceSchema, LIMITS.itemsPerBuild)),
+    ...facetFields('build'),
     choices: ChoicesSchema,
     accepted: Type.Optional(listOf(AcceptedSchema, 1000)),
   },

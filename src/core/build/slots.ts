@@ -2,7 +2,8 @@ import { LoomError } from '../errors'
 import type { PortRef } from '../schema/schema-kit'
 import { stepsOf, apply } from './apply'
 import { aboutOf, choiceAbout } from './attached'
-import type { About, ChoiceList, Edit, Mind, SingleEdit } from './edit-schema'
+import type { About, Edit, Mind, SingleEdit } from './edit-schema'
+import type { FacetName } from './facets'
 import { schoolsIn } from './groups'
 import { acceptedOf, mindOf } from './accept'
 import { mindKey, portKey, sameRef } from './refs'
@@ -17,7 +18,7 @@ import type { School } from './schools'
  */
 export type Slot =
   | { readonly about: 'lead'; readonly at: PortRef }
-  | { readonly about: 'choice'; readonly list: ChoiceList; readonly of: About }
+  | { readonly about: 'choice'; readonly list: FacetName; readonly of: About }
   | { readonly about: 'mind'; readonly mind: Mind }
   | { readonly about: 'item'; readonly itemId: string }
   | { readonly about: 'mark'; readonly itemId: string }

@@ -1,5 +1,6 @@
 import { demoBuild } from '../../../tests/support/bench'
-import type { Build, Place } from '../build/schema'
+import type { Place } from '../build/facet-schemas'
+import type { Build } from '../build/schema'
 import { derive } from '../operate/harness'
 import { fixingText, stepText } from '../wording/step-text'
 import { fixings } from './fixings'

@@ -1,28 +1,12 @@
 import { cut } from '../units/cut'
 import { stepsOf } from '../build/apply'
 import { aboutOf } from '../build/attached'
-import type { About, Choice, ChoiceList, Edit, SchoolChoice, SingleEdit } from '../build/edit-schema'
+import type { About, Choice, Edit, SchoolChoice, SingleEdit } from '../build/edit-schema'
 import { nameOfPort } from '../build/refs'
-import type { Build, Place } from '../build/schema'
+import type { Build } from '../build/schema'
 import type { Setting } from '../build/settings'
+import { choiceValue, facetName } from './facet-text'
 import { SCHOOL_WORDS, schoolWord } from './school-words'
-
-/** What a list of choices decides, in two or three words. */
-export const CHOICE_WORDS: Readonly<Record<ChoiceList, string>> = {
-  modes: 'chosen mode',
-  parked: 'parking',
-  flatOut: 'full speed on purpose',
-  syncSettings: 'sync setting',
-  declaredModels: 'stand-in model',
-  addresses: 'address',
-  covered: 'contact cover',
-  blindHeaders: 'blind CPU header',
-  lightOwners: 'owner of the light',
-  portTrials: 'trial of the port',
-  air: 'air',
-  curves: 'curve',
-  places: 'place',
-}
 
 /** What a setting of the whole build is, in a few words. */
 export const SETTING_WORDS: Readonly<Record<Setting, string>> = {
@@ -38,59 +22,11 @@ export function nameOfSubject(build: Build, { itemId, portId }: About): string {
   return build.items.find((item) => item.id === itemId)?.mark ?? itemId
 }
 
-/** `front 2, struts inside`: where a thing sits, in a few words, by the names that its case gives. */
-function placeWords(build: Build, { mount, spot, processor, inwardFace, number }: Place): string {
-  const caseOfItem = build.items.find(({ id }) => id === (mount ?? spot)?.caseItemId)
-  const part = build.parts.find(({ id }) => id === caseOfItem?.partId)
-  const panel = part?.panels?.find(({ id }) => id === mount?.panelId)?.name ?? mount?.panelId
-  const spotName = part?.space?.spots?.find(({ id }) => id === spot?.spotId)?.name ?? spot?.spotId
-  const words = [
-    mount === undefined ? undefined : `${panel?.toLowerCase()} ${mount.placeNumber}`,
-    spot === undefined ? undefined : spotName,
-    processor === undefined ? undefined : 'on the processor',
-    inwardFace === undefined ? undefined : inwardFace === 'struts' ? 'struts inside' : 'open side inside',
-    number === undefined ? undefined : `number ${number}`,
-  ].filter((word) => word !== undefined)
-  return words.length === 0 ? 'set' : words.join(', ')
-}
-
-/** What an entry of choices says, in a few words. */
-export function choiceValue(build: Build, choice: Choice): string {
-  switch (choice.list) {
-    case 'modes':
-      return choice.entry.mode.toUpperCase()
-    case 'parked':
-    case 'flatOut':
-    case 'blindHeaders':
-      return choice.entry.reason
-    case 'portTrials':
-      return choice.entry.worked ? 'worked' : 'did not work'
-    case 'lightOwners':
-      return schoolWord('light', choice.entry.owner)
-    case 'syncSettings':
-      return choice.entry.isOn ? 'on' : 'off'
-    case 'declaredModels':
-      return `${choice.entry.unitCount} × ${choice.entry.model}`
-    case 'addresses':
-      return String(choice.entry.addressNumber)
-    case 'covered':
-      return 'on'
-    case 'air':
-      return `fans at ${choice.entry.speedPercent ?? 100} %`
-    case 'curves':
-      return `${choice.entry.points.length} points`
-    case 'places':
-      return placeWords(build, choice.entry)
-    default:
-      return choice satisfies never
-  }
-}
-
 function describeChoice(choice: Choice, before: Build): string {
   const subject = nameOfSubject(before, aboutOf(choice.entry))
   return choice.list === 'parked'
     ? `park ${subject}`
-    : `${CHOICE_WORDS[choice.list]} of ${subject}: ${choiceValue(before, choice)}`
+    : `${facetName(choice.list)} of ${subject}: ${choiceValue(before, choice)}`
 }
 
 /** What is said of the pack a thing comes in, where the step says something of it. */
@@ -157,7 +93,7 @@ function describeStep(step: SingleEdit, before: Build): string {
     case 'unaccept':
       return 'take a mind on no more'
     case 'unchoose':
-      return `no ${CHOICE_WORDS[step.list]} for ${nameOfSubject(before, step.about)}`
+      return `no ${facetName(step.list)} for ${nameOfSubject(before, step.about)}`
     default:
       return step satisfies never
   }

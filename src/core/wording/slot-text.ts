@@ -1,7 +1,8 @@
 import type { PortRef } from '../schema/schema-kit'
 import { acceptedOf } from '../build/accept'
 import { choiceAbout } from '../build/attached'
-import { CHOICE_WORDS, choiceValue, nameOfSubject, SETTING_WORDS } from './edit-text'
+import { nameOfSubject, SETTING_WORDS } from './edit-text'
+import { choiceValue, facetName } from './facet-text'
 import { nameOfPort } from '../build/refs'
 import type { Build } from '../build/schema'
 import { SCHOOL_WORDS, schoolWord } from './school-words'
@@ -44,7 +45,7 @@ export function describeSlot(build: Build, slot: Slot): { readonly subject: stri
     case 'choice': {
       const choice = choiceAbout(build, slot.list, slot.of)
       return {
-        subject: `${CHOICE_WORDS[slot.list]} of ${nameOfSubject(build, slot.of)}`,
+        subject: `${facetName(slot.list)} of ${nameOfSubject(build, slot.of)}`,
         value: choice === undefined ? 'not set' : choiceValue(build, choice),
       }
     }

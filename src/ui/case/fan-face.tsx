@@ -1,4 +1,4 @@
-import type { Place } from '@/core/build/schema'
+import type { Place } from '@/core/build/facet-schemas'
 
 interface FanFaceProps {
   readonly inwardFace: Place['inwardFace']

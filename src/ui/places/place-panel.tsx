@@ -1,7 +1,7 @@
 'use client'
 
 import { RotateCw, Trash2, X } from 'lucide-react'
-import type { Place } from '@/core/build/schema'
+import type { Place } from '@/core/build/facet-schemas'
 import { bestCorner } from '@/core/structure/place/corners'
 import { radiatorAt } from '@/core/structure/place/fits'
 import { hoseOf } from '@/core/structure/place/hoses'

@@ -1,6 +1,7 @@
 import { useCallback } from 'react'
 import { placeEdit, unplaceEdit } from '@/core/build/choose'
-import type { Item, Place } from '@/core/build/schema'
+import type { Place } from '@/core/build/facet-schemas'
+import type { Item } from '@/core/build/schema'
 import { proposedPlace, type Target } from '@/core/ask/placing'
 import { refusalText } from '@/core/wording/place-text'
 import { useActions, useHarness } from '@/ui/session/context'

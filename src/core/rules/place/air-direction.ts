@@ -1,5 +1,5 @@
 import { placeEdit } from '../../build/choose'
-import type { Place } from '../../build/schema'
+import type { Place } from '../../build/facet-schemas'
 import type { Placed } from '../../structure/place/places'
 import { defineRule, type Mend } from '../engine/rule'
 import { anyPortOf } from '../engine/subject'

@@ -1,5 +1,6 @@
 import { caseOf } from '../../build/refs'
-import type { Item, Place } from '../../build/schema'
+import type { Place } from '../../build/facet-schemas'
+import type { Item } from '../../build/schema'
 import type { Figure } from '../../schema/schema-kit'
 import type { Part } from '../../parts/schema'
 import { flowOf, type Flow } from '../../places/flow'

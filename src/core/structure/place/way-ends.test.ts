@@ -1,5 +1,6 @@
 import { bench } from '../../../../tests/support/bench'
-import type { Build, Place } from '../../build/schema'
+import type { Place } from '../../build/facet-schemas'
+import type { Build } from '../../build/schema'
 import { figureOf, laidOut, makeBoard, makeFan } from '../../parts/make'
 import type { Part } from '../../parts/schema'
 import { bestCorner } from './corners'
