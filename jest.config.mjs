@@ -21,7 +21,7 @@ const config = {
     {
       ...common,
       displayName: 'unit',
-      setupFilesAfterEnv: ['<rootDir>/tests/support/strict.ts'],
+      setupFilesAfterEnv: ['<rootDir>/tests/support/patience.ts', '<rootDir>/tests/support/strict.ts'],
       testMatch: [
         '<rootDir>/src/**/*.test.ts',
         '<rootDir>/tests/copper/**/*.test.ts',
@@ -32,7 +32,12 @@ const config = {
         '<rootDir>/tests/weave/**/*.test.ts',
       ],
     },
-    { ...common, displayName: 'server', testMatch: ['<rootDir>/tests/server/**/*.test.ts'] },
+    {
+      ...common,
+      displayName: 'server',
+      testMatch: ['<rootDir>/tests/server/**/*.test.ts'],
+      setupFilesAfterEnv: ['<rootDir>/tests/support/patience.ts'],
+    },
     {
       ...common,
       displayName: 'browser',
