@@ -166,7 +166,7 @@ test('a bar opens its sum term by term, with the source of the limit, and says h
 test('what is picked stays picked from stage to stage', async () => {
   const { id } = await newBuild(demoBuild('night-ferry'))
   const page = await newPage(`/builds/${id}/threads`)
-  await port(page, 'f1.fan').click()
+  await port(page, 'f1.link').click()
   const stages = page.getByRole('navigation', { name: 'Stages' })
   await stages.getByRole('link', { name: /^Places/ }).click()
   const chosen = page.getByRole('region', { name: 'Chosen thing' })

@@ -21,7 +21,7 @@ afterEach(() => throwOnBrokenRules())
 test('a rule that throws is an unknown that names it, and all others stand', () => {
   throwOnBrokenRules(false)
   const whole = check(harness)
-  const { findings, counts } = check(harness, broken)
+  const { findings, counts } = check(harness, { rules: broken })
   const [told] = findings.filter(({ messageId }) => messageId === 'broken')
   expect(told).toMatchObject({ ruleId: 'light-volts', severity: 'unknown', at: [] })
   expect(findingText(told!)).toMatch(/^The check “light-volts” broke on this build.*The last LED of every chain/)
@@ -32,5 +32,5 @@ test('a rule that throws is an unknown that names it, and all others stand', () 
 })
 
 test('in tests it throws', () => {
-  expect(() => check(harness, broken)).toThrow('a figure nobody thought of')
+  expect(() => check(harness, { rules: broken })).toThrow('a figure nobody thought of')
 })

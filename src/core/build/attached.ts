@@ -124,6 +124,9 @@ function isAbout(entry: Choice['entry'], about: About): boolean {
 
 const choicesOf = (list: FacetName) => SHELVES[list] as unknown as Shelf<FacetName>
 
+/** The entries of a facet in a build. */
+export const entriesOf = (build: Build, name: FacetName): readonly Choice['entry'][] => choicesOf(name).read(build)
+
 /** Where a list of choices says something about this port or item; -1 where it does not. */
 export function choiceIndex(build: Build, list: FacetName, about: About): number {
   return choicesOf(list)

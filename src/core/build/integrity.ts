@@ -1,8 +1,7 @@
 import type { PortRef } from '../schema/schema-kit'
 import type { Part, Relation } from '../parts/schema'
 import { RAIL_VOLTS } from '../physics/amps'
-import { aboutOf } from './attached'
-import type { Choice } from './edit-schema'
+import { aboutOf, entriesOf } from './attached'
 import { FACETS, facetsWithin } from './facets'
 import { repeated, type Fault } from './fault'
 import { placeFaults, spaceFaults } from './place-faults'
@@ -143,9 +142,8 @@ function* referenceFaults(build: Build): Generator<Fault> {
   ])
   for (const list of facetsWithin('choices')) {
     if (FACETS[list].about !== 'port') continue
-    const entries: readonly Choice['entry'][] = build.choices[list] ?? []
     refsIn.push(
-      ...entries.map((entry, i): readonly [string, PortRef] => [
+      ...entriesOf(build, list).map((entry, i): readonly [string, PortRef] => [
         `/choices/${list}/${i}${'at' in entry ? '/at' : ''}`,
         aboutOf(entry) as PortRef,
       ]),
@@ -162,9 +160,7 @@ function* referenceFaults(build: Build): Generator<Fault> {
     ...facetsWithin('choices')
       .filter((list) => FACETS[list].about === 'item')
       .flatMap((list) =>
-        ((build.choices[list] ?? []) as readonly Choice['entry'][]).map(
-          (entry, i) => [`/choices/${list}/${i}/itemId`, aboutOf(entry).itemId] as const,
-        ),
+        entriesOf(build, list).map((entry, i) => [`/choices/${list}/${i}/itemId`, aboutOf(entry).itemId] as const),
       ),
     ...(build.accepted ?? []).flatMap((accepted, i) =>
       (accepted.itemIds ?? []).map((itemId, j) => [`/accepted/${i}/itemIds/${j}`, itemId] as const),

@@ -2,6 +2,7 @@ import { LoomError } from '../errors'
 import type { PortRef } from '../schema/schema-kit'
 import type { Part, Port } from '../parts/schema'
 import type { Mind } from './edit-schema'
+import { compareText } from '../units/compare'
 import type { Place } from './facet-schemas'
 import type { Build, Item } from './schema'
 
@@ -58,6 +59,15 @@ function countNames(build: Build, partById: ReadonlyMap<string, Part>): Readonly
     }
   }
   return counts
+}
+
+/** The port names that one item alone has: all that what people say of a port takes from other items. */
+export function namesOfOne(build: Build): string {
+  const counts = countNames(build, new Map(build.parts.map((part) => [part.id, part])))
+  return [...counts]
+    .flatMap(([name, count]) => (count === 1 ? [name] : []))
+    .toSorted(compareText)
+    .join('\n')
 }
 
 /**

@@ -1,6 +1,9 @@
 import { portKey } from '../build/refs'
 import { apply } from '../build/apply'
-import { derive, type Harness } from '../operate/harness'
+import { islandsOf } from '../build/islands'
+import { derive, harnessOf, type Harness } from '../operate/harness'
+import { WORST } from '../operate/scenario'
+import { structure } from '../structure/wiring/wiring'
 import { compareText, inOrder } from '../units/compare'
 import { isAccepted } from './engine/accepted'
 import { RULES } from './index'
@@ -22,7 +25,21 @@ export interface Verdicts {
   readonly accepted: readonly Finding[]
   readonly outcomes: Readonly<Record<'holds' | 'snag' | 'unknown' | 'notApplicable', number>>
   readonly counts: Readonly<Record<Severity, number>>
+  /** Where the build is made of several islands: how each was judged. */
+  readonly islands?: readonly Judged[]
 }
+
+const ruleById = new Map(RULES.map((rule) => [rule.id, rule]))
+
+/** The rule behind a finding. */
+export function ruleOf({ ruleId }: Finding): AnyRule {
+  return ruleById.get(ruleId)!
+}
+
+/** Rules that look over all machines at once, and those that look at each by itself. */
+const RULES_OF_ALL = RULES.filter(({ looksOver }) => looksOver === 'build')
+const RULES_OF_ONE = RULES.filter(({ looksOver }) => looksOver !== 'build')
+const OUTCOMES = ['holds', 'snag', 'unknown', 'notApplicable'] as const
 
 const placesOf = (finding: Finding) => partsOf(finding).join(' ')
 
@@ -62,33 +79,85 @@ export function messageOf(rule: AnyRule, messageId: string): Message {
   return messageId === BROKEN_ID ? BROKEN : rule.messages[messageId]!
 }
 
-/** Runs every rule over a harness. Findings are in one fixed order: consequence, rule, message, place. */
-export function check(harness: Harness, rules: readonly AnyRule[] = RULES): Verdicts {
-  const findings: Finding[] = []
-  const accepted: Finding[] = []
+/** What rules say of one island of a build, before anybody asks what the builder has taken on. */
+interface Judged {
+  readonly madeOf: readonly unknown[]
+  readonly said: readonly { readonly finding: Finding; readonly message: Message }[]
+  readonly outcomes: Verdicts['outcomes']
+}
+
+function judge(harness: Harness, rules: readonly AnyRule[], madeOf: readonly unknown[]): Judged {
+  const said: { finding: Finding; message: Message }[] = []
   const outcomes = { holds: 0, snag: 0, unknown: 0, notApplicable: 0 }
-  const counts: Record<Severity, number> = { stop: 0, mind: 0, unknown: 0, note: 0 }
   for (const rule of rules) {
     for (const outcome of outcomesOf(rule, harness)) {
       outcomes[outcome.outcome] += 1
       if (outcome.outcome !== 'snag' && outcome.outcome !== 'unknown') continue
       const { messageId, at, itemIds, params, sum } = outcome
       const message = messageOf(rule, messageId)
-      const { severity } = message
       const finding: Finding = {
         ruleId: rule.id,
         messageId,
-        severity,
+        severity: message.severity,
         at,
         ...(itemIds === undefined ? {} : { itemIds }),
         params,
         ...(sum === undefined ? {} : { sum }),
       }
+      said.push({ finding, message })
+    }
+  }
+  return { madeOf, said, outcomes }
+}
+
+const isSame = (a: readonly unknown[], b: readonly unknown[]) =>
+  a.length === b.length && a.every((piece, index) => piece === b[index])
+
+/**
+ * The islands of a build, each judged by itself, and by what looks at all of them; undefined where it is one, or runs in
+ * a scenario of its own. What is the same as in `before` is taken over from there.
+ */
+function judgedApart(harness: Harness, before: readonly Judged[]): readonly Judged[] | undefined {
+  const { build, scenario } = harness
+  const islands = scenario === WORST ? islandsOf(build) : []
+  if (islands.length < 2) return undefined
+  return [
+    judge(harness, RULES_OF_ALL, []),
+    ...islands.map(({ build: island, madeOf }) => {
+      const known = before.find((one) => isSame(one.madeOf, madeOf))
+      return known ?? judge(harnessOf(structure(island, [], build)), RULES_OF_ONE, madeOf)
+    }),
+  ]
+}
+
+interface CheckOptions {
+  readonly rules?: readonly AnyRule[]
+  /** How a build was judged that this one was made of: its islands that stayed the same are not judged again. */
+  readonly before?: Verdicts
+}
+
+/** Runs every rule over a harness. Findings are in one fixed order: consequence, rule, message, place. */
+export function check(harness: Harness, { rules, before }: CheckOptions = {}): Verdicts {
+  const apart = rules === undefined ? judgedApart(harness, before?.islands ?? []) : undefined
+  const judged = apart ?? [judge(harness, rules ?? RULES, [])]
+  const findings: Finding[] = []
+  const accepted: Finding[] = []
+  const outcomes = { holds: 0, snag: 0, unknown: 0, notApplicable: 0 }
+  const counts: Record<Severity, number> = { stop: 0, mind: 0, unknown: 0, note: 0 }
+  for (const one of judged) {
+    for (const outcome of OUTCOMES) outcomes[outcome] += one.outcomes[outcome]
+    for (const { finding, message } of one.said) {
+      // It broke as a whole, however many islands it broke on.
+      if (
+        message === BROKEN &&
+        findings.some(({ ruleId, messageId }) => messageId === BROKEN_ID && ruleId === finding.ruleId)
+      )
+        continue
       if (isAccepted(harness.build, finding, message)) {
         accepted.push(finding)
         continue
       }
-      counts[severity] += 1
+      counts[finding.severity] += 1
       findings.push(finding)
     }
   }
@@ -97,16 +166,23 @@ export function check(harness: Harness, rules: readonly AnyRule[] = RULES): Verd
     accepted: accepted.toSorted(compareFindings),
     outcomes,
     counts,
+    ...(apart === undefined ? {} : { islands: apart }),
   }
 }
 
 const known = new WeakMap<Harness, Verdicts>()
 
 /** As check, but each harness is judged once. */
-export function verdictsOf(harness: Harness): Verdicts {
+export function verdictsOf(harness: Harness, before?: Verdicts): Verdicts {
   let verdicts = known.get(harness)
-  if (verdicts === undefined) known.set(harness, (verdicts = check(harness)))
+  if (verdicts === undefined) known.set(harness, (verdicts = check(harness, before === undefined ? {} : { before })))
   return verdicts
+}
+
+/** Judges the states of a build one after the other, each with what the last one had alike. */
+export function judgeOfStates(): (harness: Harness) => Verdicts {
+  let last: Verdicts | undefined
+  return (harness) => (last = verdictsOf(harness, last))
 }
 
 const isSameKind = (a: Finding, b: Finding) => a.ruleId === b.ruleId && a.messageId === b.messageId
@@ -140,11 +216,11 @@ const FOLLOWS_UNPLUGGING = ['lead-loose', 'light-source', 'cpu-header-tach', 'fe
  * not say; undefined where it does not help.
  */
 function mindsOf(harness: Harness, finding: Finding, mend: Mend): number | undefined {
-  const before = verdictsOf(harness).findings
-  const { findings } = check(derive(apply(harness.build, mend.edit).build))
+  const now = verdictsOf(harness)
+  const { findings } = check(derive(apply(harness.build, mend.edit).build), { before: now })
   const places = placesOf(finding)
   if (findings.some((other) => isSameKind(finding, other) && placesOf(other) === places)) return undefined
-  const raised = findings.filter((other) => !isCoveredBy(other, before))
+  const raised = findings.filter((other) => !isCoveredBy(other, now.findings))
   const isSaid = ({ ruleId }: Finding) => mend.messageId === 'unplug' && FOLLOWS_UNPLUGGING.includes(ruleId)
   if (raised.some((stop) => stop.severity === 'stop' && !isSaid(stop))) return undefined
   return raised.filter(({ severity }) => severity === 'mind').length
@@ -174,11 +250,4 @@ export function mendsFor(
     .toSorted((a, b) => a.mindCount - b.mindCount)
     .slice(0, most)
     .map(({ mend }) => mend)
-}
-
-const ruleById = new Map(RULES.map((rule) => [rule.id, rule]))
-
-/** The rule behind a finding. */
-export function ruleOf(finding: Finding): AnyRule {
-  return ruleById.get(finding.ruleId)!
 }

@@ -4,7 +4,7 @@ import { mindKey } from '../build/refs'
 import type { Build } from '../build/schema'
 import { LoomError } from '../errors'
 import { derive, type Harness } from '../operate/harness'
-import { check, goesOnIn, mendsFor, verdictsOf } from './check'
+import { check, goesOnIn, mendsFor, verdictsOf, type Verdicts } from './check'
 import type { Finding, Mend } from './engine/rule'
 
 /** One repair of many: the edit with its sentence, and the stops that go with it. */
@@ -23,6 +23,7 @@ export interface MendPlan {
 
 interface State {
   readonly build: Build
+  readonly verdicts: Verdicts
   readonly stops: readonly Finding[]
 }
 
@@ -39,10 +40,11 @@ const weightOf = (stops: readonly Finding[]): number =>
   stops.reduce((sum, { ruleId, at }) => sum + (ruleId === 'lead-loose' ? at.length : 1), 0)
 
 /** The build after a repair; undefined where what it speaks of has changed meanwhile. */
-function tried({ build }: State, { edit }: Mend): State | undefined {
+function tried({ build, verdicts: before }: State, { edit }: Mend): State | undefined {
   try {
     const after = apply(build, edit).build
-    return { build: after, stops: stopsOf(check(derive(after)).findings) }
+    const verdicts = check(derive(after), { before })
+    return { build: after, verdicts, stops: stopsOf(verdicts.findings) }
   } catch (error) {
     if (error instanceof LoomError) return undefined
     throw error
@@ -115,7 +117,8 @@ const isMeant = ({ messageId, edit }: Mend): boolean =>
 
 /** Looks for the repairs of a build, and rests after each trial, so that a page can go on meanwhile. */
 export function* mendAll(harness: Harness): Generator<void, MendPlan> {
-  const start: State = { build: harness.build, stops: stopsOf(verdictsOf(harness).findings) }
+  const verdicts = verdictsOf(harness)
+  const start: State = { build: harness.build, verdicts, stops: stopsOf(verdicts.findings) }
   const mends = yield* chosen(start)
   const end = mends.reduce<State>((state, mend) => tried(state, mend) ?? state, start)
   let state = start

@@ -20,7 +20,7 @@ export interface Preview {
 /** Judges the build as it would be after the edit, against how it is now; throws a LoomError where the edit is not possible. */
 export function previewOf(harness: Harness, now: Verdicts, edit: Edit): Preview {
   const after = derive(apply(harness.build, edit).build)
-  const verdicts = check(after)
+  const verdicts = check(after, { before: now })
   const byId = new Map(after.budgets.map((budget) => [budget.id, budget]))
   const budgets = harness.budgets.flatMap((before) => {
     const then = byId.get(before.id)

@@ -18,8 +18,12 @@ import { OffersField, useOffers } from './offers-field'
 import { useShown, withoutRepeats } from './use-shown'
 import { useWeave } from '@/ui/weave/use-weave'
 
-/** For each manner; the lower goals get what the higher ones leave. */
-const SECONDS = 8
+/** How long to look at most, for each manner; the lower goals get what the higher ones leave. */
+const PATIENCE = [
+  { seconds: 8, words: '8 s' },
+  { seconds: 30, words: '30 s' },
+  { seconds: 120, words: '2 min' },
+] as const
 
 /** Plans the wiring: one proposal for each manner that makes sense here, compared, and taken whole or lead by lead. */
 export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
@@ -30,6 +34,7 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
   const { at, isRunning, plans, failure, remedy, start, stop } = useWeave()
   const [asked, setAsked] = useState<Asked | undefined>(undefined)
   const [picked, setPicked] = useState<Manner | undefined>(undefined)
+  const [seconds, setSeconds] = useState<number>(PATIENCE[0].seconds)
   const viewed = useFocus(({ assemblyId }) => assemblyId)
   const [machineId, setMachineId] = useState(viewed ?? undefined)
   const machines = useMemo(() => machinesOf(build), [build])
@@ -46,7 +51,7 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
   const begin = (allowed: readonly Offer[] = []) => {
     for (const offer of allowed) offers.say(soldAs(offer).id, { isChosen: true })
     const others = offers.others.filter((offer) => !allowed.some((one) => soldAs(one).id === soldAs(offer).id))
-    const question = { build, machine, offers: [...offers.chosen, ...allowed], others, manners, seconds: SECONDS }
+    const question = { build, machine, offers: [...offers.chosen, ...allowed], others, manners, seconds }
     setAsked(question)
     setPicked(undefined)
     start(question)
@@ -74,6 +79,24 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
             ))}
           </select>
         )}
+        <label
+          className="flex items-center gap-1 text-[13px] text-faded"
+          title="A plan that is proven best ends the search at once; large builds may need longer for the proof"
+        >
+          At most
+          <select
+            value={seconds}
+            disabled={isRunning}
+            onChange={(event) => setSeconds(Number(event.target.value))}
+            className="h-9 rounded-md border border-seam bg-cloth px-2 text-ink"
+          >
+            {PATIENCE.map((each) => (
+              <option key={each.seconds} value={each.seconds}>
+                {each.words} a plan
+              </option>
+            ))}
+          </select>
+        </label>
         {isRunning ? (
           <Button onClick={stop}>
             <Square size={14} aria-hidden /> Stop, keep what is found

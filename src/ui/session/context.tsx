@@ -4,7 +4,7 @@ import { createContext, useContext, useEffect, useMemo, useState, type ReactNode
 import { useStore } from 'zustand'
 import type { Build } from '@/core/build/schema'
 import { derive, type Harness } from '@/core/operate/harness'
-import { verdictsOf, type Verdicts } from '@/core/rules/check'
+import { judgeOfStates, type Verdicts } from '@/core/rules/check'
 import { watchBuild } from './changes'
 import { openQueue } from './edit-queue'
 import { createSession, type Session, type SessionActions } from './session'
@@ -30,8 +30,9 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
     return { session: createSession(initial, opened), queue: opened }
   })
   const build = useStore(session.store, (state) => state.build)
+  const [judge] = useState(judgeOfStates)
   const harness = useMemo(() => derive(build), [build])
-  const verdicts = verdictsOf(harness)
+  const verdicts = judge(harness)
   const value = useMemo(() => ({ session, harness, verdicts }), [session, harness, verdicts])
 
   useEffect(() => {

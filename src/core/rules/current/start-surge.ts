@@ -13,6 +13,8 @@ const isOverSurely = ({ leastPeakAmps, mostAmps, budget }: Surge) =>
 export const startSurge = defineRule({
   id: 'start-surge',
   group: 'current',
+  // What is open, or loose, is told once for the whole build.
+  looksOver: 'build',
   what: 'The start-up peak of every header, outlet and cable stays within its stated peak, or its limit where none is stated.',
   source: 'start currents from the parts; the estimate of twice the rated current: common practice, no source',
   reads: ['motor.ratedAmps', 'motor.startAmps', 'limit.mostAmps'],

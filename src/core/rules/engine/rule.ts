@@ -177,6 +177,8 @@ export interface RuleInfo {
   readonly reads: readonly string[]
   /** Fields without which the rule has nothing to ask: their absence makes it not applicable. */
   readonly asksOnly?: readonly string[]
+  /** The whole build, where one machine alone does not say it; else what it says of a machine needs no other. */
+  readonly looksOver?: 'build'
 }
 
 interface Rule<M extends Messages> extends RuleInfo {

@@ -18,6 +18,8 @@ const isForComfort = (harness: Harness, placed: PlacedPort) =>
 export const leadLoose = defineRule({
   id: 'lead-loose',
   group: 'fit',
+  // What is open, or loose, is told once for the whole build.
+  looksOver: 'build',
   what: 'Every lead that its device needs is plugged in; a lead left loose on purpose says why.',
   source: 'common practice, no source',
   reads: [],

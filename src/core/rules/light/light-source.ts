@@ -7,6 +7,8 @@ import { defineRule, type Finding, type Mend } from '../engine/rule'
 export const lightSource = defineRule({
   id: 'light-source',
   group: 'light',
+  // What is open, or loose, is told once for the whole build.
+  looksOver: 'build',
   what: 'Exactly one source drives every chain of lights.',
   source: 'common practice, no source',
   reads: [],

@@ -50,6 +50,8 @@ function worstOf({ line, voltsOf }: Ends) {
 export const lightVolts = defineRule({
   id: 'light-volts',
   group: 'light',
+  // What is open, or loose, is told once for the whole build.
+  looksOver: 'build',
   what: 'The last LED of every chain and splitter tree gets the volts it needs, at full white and full brightness.',
   source:
     'ASTM B258 and IEC 60028 for the copper; 4.5 V at least where a part says nothing: common practice, no source',

@@ -20,8 +20,10 @@ export const unusualAir = defineRule({
   },
   check: (harness, say) => {
     const fans = harness.places().filter((placed): placed is Sitting => isSitting(placed) && isFan(placed.facts))
-    const panels = groupBy(fans, ({ mounted }) => mounted.panel)
-    return [...panels].map(([panel, there]) => {
+    // Two cases of one kind share what is known of their panels.
+    const panels = groupBy(fans, ({ mounted, caseItem }) => `${caseItem?.id} ${mounted.panel.id}`)
+    return [...panels.values()].map((there) => {
+      const { panel } = there[0]!.mounted
       const usual = USUAL_AIR[panel.side]
       const against = there.filter(({ flow }) => flow.direction !== 'unknown' && flow.direction !== usual)
       const at = (some: readonly Sitting[]) => some.flatMap(({ item }) => anyPortOf(harness, item.id))

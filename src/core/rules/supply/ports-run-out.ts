@@ -66,6 +66,8 @@ function balance(harness: Harness, { takers }: Kind): { readonly placeCount: num
 export const portsRunOut = defineRule({
   id: 'ports-run-out',
   group: 'supply',
+  // A port that is free in any machine is free.
+  looksOver: 'build',
   what: 'There are enough headers, outlets, supply plugs and USB ports for every needed lead.',
   source: 'counting; what helps: common practice, no source',
   reads: [],

@@ -30,6 +30,8 @@ interface Plugged {
 /** What is wired, as plain data: it survives being sent to a worker or kept aside. Read it by wiringOf. */
 export interface Structure {
   readonly build: Build
+  /** The build by which ports are named: the whole one, where this is a piece of it. */
+  readonly named: Build
   /** Items in the order of their marks, so that nothing depends on the order in the document. */
   readonly items: readonly Item[]
   /** Every port of every item, items by mark, ports in the part's order. */
@@ -72,8 +74,8 @@ const NO_THREADS: readonly Thread[] = []
 const NO_PORTS: readonly PlacedPort[] = []
 const NO_WIRES: readonly Wire[] = []
 
-/** What a sound build (see buildFaults) is wired as, less what the faults take away. */
-export function structure(build: Build, faults: readonly WiringFault[] = []): Structure {
+/** What a sound build (see buildFaults) is wired as, less what the faults take away; a piece of one is named as in it. */
+export function structure(build: Build, faults: readonly WiringFault[] = [], named = build): Structure {
   const factsByPart = new Map(build.parts.map((part) => [part.id, factsOf(part)]))
   const items = sortedByMark(build.items, (item) => item.mark)
   const starts = new Map<string, { readonly index: number; readonly facts: PartFacts }>()
@@ -99,7 +101,7 @@ export function structure(build: Build, faults: readonly WiringFault[] = []): St
       open: faults.length === 0 ? NO_WIRES : openWires(faults, thread),
     }))
     .toSorted((a, b) => (a.from === b.from ? a.to - b.to : a.from - b.from))
-  return { build, items, ports, starts, plugged }
+  return { build, named, items, ports, starts, plugged }
 }
 
 /** Whether a thread carries this wire: a supply needs its way back too. */
@@ -109,7 +111,7 @@ function carries({ open }: Plugged, wire: Wire): boolean {
 
 /** The questions that can be asked of a structure. */
 export function wiringOf(structure: Structure): Wiring {
-  const { build, items, ports, starts, plugged } = structure
+  const { build, named, items, ports, starts, plugged } = structure
   const indexOf = ({ itemId, portId }: PortRef) => {
     const { index, facts } = starts.get(itemId)!
     return index + facts.portIndex.get(portId)!
@@ -155,6 +157,6 @@ export function wiringOf(structure: Structure): Wiring {
       fits.set(thread, fit)
       return fit
     },
-    name: portNamer(build),
+    name: portNamer(named),
   }
 }
