@@ -66,6 +66,55 @@ async function scriptsOf(page: Page, path: string) {
   return [...sizes].toSorted((a, b) => b[1] - a[1])
 }
 
+const SLOWER = 6
+const INPUTS = ['keydown', 'pointerdown', 'pointermove'] as const
+
+/** From each key, press and move to the frame that shows what it did, in a browser that is slowed down; by input, in ms. */
+async function slowedTimes(page: Page): Promise<Readonly<Record<string, readonly number[]>>> {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
+  await page.evaluate((kinds) => {
+    const times: Record<string, number[]> = {}
+    Object.assign(globalThis, { times })
+    for (const kind of kinds) {
+      const mine: number[] = (times[kind] = [])
+      const note = ({ timeStamp }: Event) =>
+        requestAnimationFrame(() => setTimeout(() => mine.push(performance.now() - timeStamp)))
+      document.addEventListener(kind, note, { capture: true })
+    }
+  }, INPUTS)
+  await page.getByLabel('Find a thing or a port').click()
+  await page.keyboard.type('M1 SYS1 F12 L9 splitter LED5V', { delay: 60 })
+  await page.keyboard.press('Escape')
+  const ports = page.locator('[data-port$=".fan"], [data-port*=".SYS"], [data-port*=".out"]')
+  const centreOf = async (index: number) => {
+    const port = ports.nth(index)
+    await port.scrollIntoViewIfNeeded()
+    const box = (await port.boundingBox())!
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  }
+  const count = Math.min(24, await ports.count())
+  for (let index = 0; index < count; index += 1) {
+    const { x, y } = await centreOf(index)
+    await page.mouse.click(x, y)
+    await page.keyboard.press('Escape')
+  }
+  const lead = page.locator('[data-port$=".fan"]').first()
+  await lead.scrollIntoViewIfNeeded()
+  const from = (await lead.boundingBox())!
+  await page.mouse.move(from.x + 20, from.y + from.height / 2)
+  await page.mouse.down()
+  for (let step = 1; step <= 60; step += 1) {
+    await page.mouse.move(from.x + 20 - step * 8, from.y + from.height / 2 + (step % 7) * 10)
+    await page.waitForTimeout(30)
+  }
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  const times = await page.evaluate(() => (globalThis as unknown as { times: Record<string, number[]> }).times)
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 1 })
+  return times
+}
+
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 // The runner of this file marks functions with their names; in the page nobody does.
@@ -83,7 +132,15 @@ for (const [devices, build] of BUILDS) {
       `painted ${of(({ painted }) => painted, 0.5)} ms (95 %: ${of(({ painted }) => painted, 0.95)})`,
   )
 }
-for (const stage of ['threads', 'parts']) {
+await opened(page, machines(1))
+const slowed = await slowedTimes(page)
+for (const kind of INPUTS) {
+  const times = slowed[kind]!
+  console.log(
+    `${SLOWER} times slower, 32 devices, ${kind} to paint: ${at(times, 0.5).toFixed(0)} ms (95 %: ${at(times, 0.95).toFixed(0)}, of ${times.length})`,
+  )
+}
+for (const stage of ['threads', 'parts', 'places', 'sheet']) {
   const scripts = await scriptsOf(await browser.newPage(), `/builds/harbour-lantern/${stage}`)
   const total = scripts.reduce((sum, [, bytes]) => sum + bytes, 0)
   console.log(
