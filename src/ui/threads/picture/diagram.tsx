@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
-import { portKey } from '@/core/build/refs'
+import { portKey, type PortKey } from '@/core/build/refs'
 import type { PortRef } from '@/core/schema/schema-kit'
 import type { Harness } from '@/core/operate/harness'
 import type { PlacedPort } from '@/core/structure/wiring/wiring'
@@ -14,7 +14,7 @@ import { COLUMNS, layOut, type Card, type Column, type Layout } from '@/ui/threa
 import { neighbour } from '@/ui/threads/layout/neighbour'
 import { cardWidth, columnX, drawThreads } from '@/ui/threads/layout/paths'
 import type { RowView } from './port-row'
-import { rowState } from '@/ui/wiring/row-view'
+import { rowState, type RowState } from '@/ui/wiring/row-view'
 import { useFocus } from '@/ui/focus/focus'
 import { Legend } from '@/ui/wiring/thread-line'
 import { ThreadLines } from './thread-lines'
@@ -59,6 +59,15 @@ function useRows(harness: Harness, picked: PlacedPort | undefined, stopKey: stri
     () => new Map([...answers, ...waiting].map((candidate) => [portKey(candidate.to), candidate])),
     [answers, waiting],
   )
+  // What a port carries does not change with what is picked.
+  const states = useMemo(() => {
+    const known = new Map<PortKey, RowState>()
+    return (placed: PlacedPort): RowState => {
+      const state = known.get(placed.key) ?? rowState(harness, placed, undefined)
+      known.set(placed.key, state)
+      return state
+    }
+  }, [harness])
   return (placed: PlacedPort, card: Card): RowView => {
     const { port, item, key } = placed
     const candidate = port.side === 'gives' ? candidates.get(key) : undefined
@@ -72,7 +81,7 @@ function useRows(harness: Harness, picked: PlacedPort | undefined, stopKey: stri
       isPicked: picked?.key === key || also.some((ref) => portKey(ref) === key),
       isTabStop: stopKey === key,
       isDimmed: candidate !== undefined && ['misfit', 'taken', 'ring'].includes(candidate.verdict),
-      state: rowState(harness, placed, answer),
+      state: answer === undefined ? states(placed) : rowState(harness, placed, answer),
     }
   }
 }

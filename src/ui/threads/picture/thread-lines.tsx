@@ -18,9 +18,18 @@ interface LineProps {
 /** One thread, with a wide stripe that is easy to press; what is pressed is told by the lead's key. */
 const Line = memo(function Line({ leadKey, path, words, stroke, widthPx, dash, opacity }: LineProps) {
   return (
-    <g data-thread={leadKey} opacity={opacity}>
+    <g data-thread={leadKey}>
       <title>{words}</title>
-      <path d={path} fill="none" stroke={stroke} strokeWidth={widthPx} strokeDasharray={dash} strokeLinecap="round" />
+      {/* Of the stroke and not of the group: a group that is let shine through is painted apart, one for each line. */}
+      <path
+        d={path}
+        fill="none"
+        stroke={stroke}
+        strokeOpacity={opacity}
+        strokeWidth={widthPx}
+        strokeDasharray={dash}
+        strokeLinecap="round"
+      />
       <path d={path} fill="none" stroke="transparent" strokeWidth={12} className="cursor-pointer" />
     </g>
   )

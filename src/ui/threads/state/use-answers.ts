@@ -14,8 +14,8 @@ export interface Answers {
 }
 
 /** So long may be judged before the first picture, and at a time behind it, so that the page stays at hand. */
-const FIRST_MS = 24
-const SLICE_MS = 12
+const FIRST_MS = 8
+const SLICE_MS = 8
 
 interface Asked {
   readonly now: () => Answers
