@@ -12,7 +12,7 @@ const CHECKS = {
   format: ['prettier', '--check', '--log-level', 'warn', '.'],
   lint: ['eslint', '.', '--max-warnings', '0'],
   types: ['tsc', '--noEmit', '--incremental', 'false'],
-  imports: ['depcruise', 'src', '--config', '.dependency-cruiser.cjs'],
+  imports: ['depcruise', 'src', '--config', '.dependency-cruiser.mjs'],
   unused: ['knip'],
 }
 /** What reads sources alone runs beside what drives the real thing; within a lane one follows the other. */

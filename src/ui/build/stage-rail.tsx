@@ -5,7 +5,7 @@ import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { SeverityCount } from '@/ui/shared/severity'
 import { useVerdicts } from '@/ui/session/context'
-import type { Stage } from '@/ui/focus/stage'
+import type { Stage } from '@/ui/focus/descriptor'
 import { stageOf, STAGES } from '@/ui/stages/stages'
 
 /** What the check found that is seen best at a stage. */

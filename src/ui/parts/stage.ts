@@ -1,5 +1,5 @@
 import { Package } from 'lucide-react'
-import type { Stage } from '@/ui/focus/stage'
+import type { Stage } from '@/ui/focus/descriptor'
 
 export const partsStage: Stage = {
   id: 'parts',

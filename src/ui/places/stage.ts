@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic'
 import { ruleOf } from '@/core/rules/check'
 import { thingsOf } from '@/core/rules/engine/rule'
 import { useFocus } from '@/ui/focus/focus'
-import type { Stage } from '@/ui/focus/stage'
+import type { Stage } from '@/ui/focus/descriptor'
 
 /** Where things sit: the findings of places, as far as the thing has a place to be seen at. */
 export const placesStage: Stage = {

@@ -1,5 +1,5 @@
 import { ClipboardList } from 'lucide-react'
-import type { Stage } from '@/ui/focus/stage'
+import type { Stage } from '@/ui/focus/descriptor'
 
 export const sheetStage: Stage = {
   id: 'sheet',

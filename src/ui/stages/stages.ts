@@ -1,6 +1,6 @@
 import type { Harness } from '@/core/operate/harness'
 import type { Finding } from '@/core/rules/engine/rule'
-import type { Stage } from '@/ui/focus/stage'
+import type { Stage } from '@/ui/focus/descriptor'
 import { partsStage } from '@/ui/parts/stage'
 import { placesStage } from '@/ui/places/stage'
 import { sheetStage } from '@/ui/sheet/stage'

@@ -2,7 +2,7 @@ import { Cable } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { thingsOf } from '@/core/rules/engine/rule'
 import { useFocus } from '@/ui/focus/focus'
-import type { Stage } from '@/ui/focus/stage'
+import type { Stage } from '@/ui/focus/descriptor'
 
 /** Which lead goes where: what every finding that no other stage asks for comes down to. */
 export const threadsStage: Stage = {

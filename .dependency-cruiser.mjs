@@ -1,3 +1,5 @@
+import { existsSync, readdirSync } from 'node:fs'
+
 /** The one direction of imports: app -> ui -> core, app -> server -> core, cli -> core. */
 const only = (name, from, allowed) => ({
   name,
@@ -6,10 +8,11 @@ const only = (name, from, allowed) => ({
   to: { path: '^src/', pathNot: allowed },
 })
 
-/** A folder of a stage has its descriptor beside its screen; the planner is a stage's second page. */
-const STAGE_FOLDERS = '^src/ui/(parts|places|threads|plans|sheet)/'
+/** A folder with a descriptor is a stage; the planner is the second page of one. */
+const stages = readdirSync('src/ui').filter((name) => existsSync(`src/ui/${name}/stage.ts`))
+const STAGE_FOLDERS = `^src/ui/(plans|${stages.join('|')})/`
 
-module.exports = {
+export default {
   forbidden: [
     only('core-stands-alone', '^src/core/', '^src/core/'),
     {
