@@ -6,7 +6,7 @@ import { describeSlot } from '@/core/wording/slot-text'
 import { slotKey } from '@/core/build/slots'
 import { Button } from '@/ui/shared/button'
 import { useActions, useSession } from '@/ui/session/context'
-import type { Conflict } from '@/ui/session/session'
+import type { Conflict } from '@/ui/session/desk'
 
 function Choices({ conflict }: { readonly conflict: Conflict }) {
   const { resolve } = useActions()

@@ -8,7 +8,7 @@ import { InlineEdit } from '@/ui/shared/inline-edit'
 import { Logo } from '@/ui/shared/logo'
 import { ThemeSwitch } from '@/ui/shared/theme-switch'
 import { useActions, useSession } from '@/ui/session/context'
-import type { Saving } from '@/ui/session/session'
+import type { Saving } from '@/ui/session/desk'
 
 const NAME_LENGTH = 120
 

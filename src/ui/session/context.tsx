@@ -7,7 +7,8 @@ import { derive, type Harness } from '@/core/operate/harness'
 import { judgeOfStates, type Verdicts } from '@/core/rules/check'
 import { watchBuild } from './changes'
 import { openQueue } from './edit-queue'
-import { createSession, type Session, type SessionActions } from './session'
+import type { Session } from './desk'
+import { createSession, type SessionActions } from './session'
 
 interface BuildContext {
   readonly session: ReturnType<typeof createSession>

@@ -9,8 +9,5 @@ const BY_TOUCH = { activationConstraint: { delay: TOUCH_MS, tolerance: DRAG_PX }
 
 /** What begins a drag: the mouse after a few pixels, a finger after a moment. Keys pick up and put down by presses instead. */
 export function useDragSensors() {
-  return useSensors(
-    useSensor(MouseSensor, BY_MOUSE),
-    useSensor(TouchSensor, BY_TOUCH),
-  )
+  return useSensors(useSensor(MouseSensor, BY_MOUSE), useSensor(TouchSensor, BY_TOUCH))
 }
