@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto'
-import { applyFor, type AppliedFor } from '../core/build/apply-for'
+import { tryFor } from '../core/build/apply-for'
 import { describeEdit } from '../core/wording/edit-text'
 import type { LogEntry } from '../core/build/history'
 import type { Edit, Save } from '../core/build/edit-schema'
 import type { Build } from '../core/build/schema'
-import { slotKey, slotsOf, type Slot } from '../core/build/slots'
+import { slotKey, type Slot } from '../core/build/slots'
 import { LoomError } from '../core/errors'
 import type { SaveResult } from '../core/formats/api-types'
 import { canonicalJson } from '../core/formats/canonical'
@@ -41,16 +41,6 @@ interface Appended {
   readonly clash: { readonly slots: readonly Slot[]; readonly reason: string; readonly index: number } | undefined
 }
 
-/** The edit on top of a document; what it meant to touch and why not, where it is not possible. */
-function outcomeOf(document: Build, wanted: Edit): AppliedFor | { readonly slots: readonly Slot[]; reason: string } {
-  try {
-    return applyFor(document, wanted)
-  } catch (error) {
-    if (error instanceof LoomError) return { slots: slotsOf(wanted, document), reason: error.message }
-    throw error
-  }
-}
-
 /** Applies edits on top of a document, as long as none touches a slot that somebody else changed meanwhile. */
 function append(document: Build, edits: Save['edits'], theirSlots: ReadonlySet<string>): Appended {
   let current = document
@@ -61,7 +51,7 @@ function append(document: Build, edits: Save['edits'], theirSlots: ReadonlySet<s
     clash: { slots, reason, index },
   })
   for (const [index, { id, edit: wanted }] of edits.entries()) {
-    const outcome = outcomeOf(current, wanted)
+    const outcome = tryFor(current, wanted)
     const clashing = outcome.slots.filter((slot) => theirSlots.has(slotKey(slot)))
     if (clashing.length > 0) return refuse(clashing, 'Somebody changed the same thing meanwhile.', index)
     if ('reason' in outcome) return refuse([], outcome.reason, index)

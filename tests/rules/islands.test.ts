@@ -4,8 +4,8 @@ import { islandsOf } from '../../src/core/build/islands'
 import { plugEdit } from '../../src/core/build/plug'
 import type { Build } from '../../src/core/build/schema'
 import { derive } from '../../src/core/operate/harness'
-import { check, type Verdicts } from '../../src/core/rules/check'
 import { RULES } from '../../src/core/rules'
+import { check, throwOnBrokenRules, type Verdicts } from '../../src/core/rules/check'
 import { demoBuild } from '../support/bench'
 import { randomMachine, wired } from '../support/random-build'
 import { runs } from '../support/runs'
@@ -55,8 +55,8 @@ function together(machines: readonly Build[]): Build {
   }
 }
 
-/** Every rule looking at everything at once: given by name, the rules are never parted. */
-const asOne = (build: Build) => said(check(derive(build), { rules: RULES }))
+/** Every rule looking at everything at once: only as it is judged by (WORST itself) is a build ever parted. */
+const asOne = (build: Build) => said(check(derive(build, {})))
 
 const plugNumbers = fc.array(fc.tuple(fc.nat(), fc.nat()), { minLength: 1, maxLength: 4 })
 
@@ -86,7 +86,7 @@ test('machines judged apart say what they say judged at once, edit after edit, a
       const start = together(machines.map((one, index) => machine(wired(one), 'ABC'[index]!)))
       let before: Verdicts | undefined
       for (const build of disturbed(start, numbers)) {
-        const verdicts = check(derive(build), before === undefined ? {} : { before })
+        const verdicts = check(derive(build), { before })
         expect(said(verdicts)).toEqual(asOne(build))
         keptCount += (verdicts.islands ?? []).filter((island) => before?.islands?.includes(island)).length
         before = verdicts
@@ -121,4 +121,46 @@ test('one machine is one island, and the order of lists makes no difference', ()
   const hall = demoBuild('loom-hall')
   const turned = { ...hall, items: hall.items.toReversed(), threads: hall.threads.toReversed() }
   expect(saidOf(turned)).toEqual(saidOf(hall))
+})
+
+test('two cases of one kind have panels of their own', () => {
+  const [one, two] = ['A', 'B'].map((sign) => machine(demoBuild('harbour-lantern'), sign))
+  const turned = (build: Build): Build => ({
+    ...build,
+    places: build.places!.map((place) =>
+      place.itemId.endsWith('f1') || place.itemId.endsWith('f2') ? { ...place, inwardFace: 'open' } : place,
+    ),
+  })
+  const { findings } = check(derive(together([turned(one!), turned(two!)])))
+  const fans = findings.filter(({ ruleId }) => ruleId === 'unusual-air').map(({ params }) => params['fans'])
+  expect(fans).toContainEqual(['AF1', 'AF2'])
+  expect(fans).toContainEqual(['BF1', 'BF2'])
+})
+
+test('what ties things of two machines makes them one island: a case, or a group', () => {
+  const two = together([machine(demoBuild('harbour-lantern'), 'A'), machine(demoBuild('harbour-lantern'), 'B')])
+  expect(islandsOf(two)).toHaveLength(2)
+  const caseOfB = two.places!.find(({ itemId }) => itemId === 'Bf1')!.mount!
+  const moved = two.places!.map((place) => (place.itemId === 'Af4' ? { ...place, mount: caseOfB } : place))
+  expect(islandsOf({ ...two, places: moved })).toHaveLength(1)
+  const groups = [...two.groups!, { id: 'both', name: 'Both', itemIds: ['Af1', 'Bf1'] }]
+  expect(islandsOf({ ...two, groups })).toHaveLength(1)
+})
+
+test('a rule that breaks on every machine is told once', () => {
+  throwOnBrokenRules(false)
+  const broken = RULES.map((rule) =>
+    rule.id === 'led-count'
+      ? {
+          ...rule,
+          check: (): never => {
+            throw new Error('no figure')
+          },
+        }
+      : rule,
+  )
+  const { findings, islands } = check(derive(demoBuild('loom-hall')), { rules: broken })
+  throwOnBrokenRules()
+  expect(islands).toHaveLength(11)
+  expect(findings.filter(({ messageId }) => messageId === 'broken')).toMatchObject([{ ruleId: 'led-count' }])
 })

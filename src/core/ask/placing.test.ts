@@ -87,6 +87,19 @@ describe('what is proposed', () => {
       radiatorSide: 'inner',
       inwardFace: 'open',
     })
+    // A fan in the same place of another case of this kind takes no side here.
+    const like = (id: string, twinId: string) => ({
+      ...cooled.items.find((item) => item.id === id)!,
+      id: twinId,
+      mark: twinId,
+    })
+    const mount = { ...placeOf(cooled, 'p1')!.mount!, caseItemId: 'K9' }
+    const twin: Build = {
+      ...cooled,
+      items: [...cooled.items, like('k1', 'K9'), like('p1', 'P9'), like('r1', 'R9')],
+      places: [...cooled.places!, { itemId: 'P9', mount }, { itemId: 'R9', mount, radiatorSide: 'inner' }],
+    }
+    expect(placeOf(put(twin, 'r1', 'top/radiator-120x2/1'), 'r1')).toMatchObject({ radiatorSide: 'inner' })
     const intake = { ...cooled, choices: { ...cooled.choices, schools: { radiatorAir: 'intake' as const } } }
     expect(placeOf(put(intake, 'r1', 'top/radiator-120x2/1'), 'r1')).toMatchObject({
       radiatorSide: 'outer',

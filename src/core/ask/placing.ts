@@ -67,6 +67,7 @@ function sideAt(all: readonly Sitting[], one: Sitting, air: 'in' | 'out'): Place
   const isTaken = all.some(
     ({ place, mounted, facts }) =>
       isFan(facts) &&
+      mounted.caseItem.id === one.mounted.caseItem.id &&
       mounted.layout === one.mounted.layout &&
       mounted.placeNumber === one.mounted.placeNumber &&
       (place.radiatorSide ?? pushing) === pushing,

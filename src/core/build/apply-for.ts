@@ -1,8 +1,9 @@
+import { LoomError } from '../errors'
 import { apply, stepsOf, type Applied } from './apply'
 import type { Edit, SingleEdit } from './edit-schema'
 import { nextMark } from './refs'
 import type { Build } from './schema'
-import { slotKey, slotsOfStep, type Slot } from './slots'
+import { slotKey, slotsOf, slotsOfStep, type Slot } from './slots'
 
 /** An edit as it went on top of a build that may have moved on since it was made. */
 export interface AppliedFor extends Applied {
@@ -45,4 +46,17 @@ export function applyFor(document: Build, wanted: Edit): AppliedFor {
   const asWanted = (edits: readonly SingleEdit[]): Edit =>
     wanted.type === 'batch' ? { type: 'batch', edits } : edits[0]!
   return { build, edit: asWanted(steps), inverse: asWanted(inverses), slots: [...slots.values()] }
+}
+
+/** As applyFor; where the edit is not possible, what it meant to touch, and why it is not. */
+export function tryFor(
+  document: Build,
+  wanted: Edit,
+): AppliedFor | { readonly slots: readonly Slot[]; readonly reason: string } {
+  try {
+    return applyFor(document, wanted)
+  } catch (error) {
+    if (error instanceof LoomError) return { slots: slotsOf(wanted, document), reason: error.message }
+    throw error
+  }
 }

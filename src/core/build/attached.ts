@@ -1,5 +1,5 @@
 import type { About, Attached, Choice, Mind } from './edit-schema'
-import { FACET_NAMES, FACETS, type FacetName } from './facets'
+import { alsoOf, FACET_NAMES, FACETS, type FacetName } from './facets'
 import { mindKey } from './refs'
 import type { Build } from './schema'
 
@@ -30,19 +30,17 @@ export function aboutOf(entry: Choice['entry']): About {
 }
 
 function ofFacet<F extends FacetName>(name: F): Shelf<F> {
-  const { within, alsoOf }: { readonly within: string; readonly alsoOf?: (entry: never) => string | undefined } =
-    FACETS[name]
+  const { within } = FACETS[name]
   const holderOf = (build: Build) => (within === 'build' ? build : build.choices) as Readonly<Record<string, unknown>>
   return {
     read: (build) => (holderOf(build)[name] as readonly EntryOf<F>[] | undefined) ?? [],
     write: (build, list) =>
       within === 'build' ? withList(build, name, list) : { ...build, choices: withList(build.choices, name, list) },
-    speaksOf: (entry, itemId) =>
-      aboutOf(entry as Choice['entry']).itemId === itemId || alsoOf?.(entry as never) === itemId,
+    speaksOf: (entry, itemId) => aboutOf(entry as Choice['entry']).itemId === itemId || alsoOf(name, entry) === itemId,
   }
 }
 
-const SHELVES = {
+const SHELVES: { readonly [L in ListName]: Shelf<L> } = {
   threads: {
     read: (build) => build.threads,
     write: (build, threads) => ({ ...build, threads }),
@@ -57,11 +55,11 @@ const SHELVES = {
   ...(Object.fromEntries(FACET_NAMES.map((name) => [name, ofFacet(name)])) as unknown as {
     readonly [F in FacetName]: Shelf<F>
   }),
-} satisfies { readonly [L in ListName]: Shelf<L> }
+}
 const LIST_NAMES = Object.keys(SHELVES) as readonly ListName[]
 
 function detachFrom<L extends ListName>(build: Build, list: L, itemId: string): { build: Build; attached: Attached[] } {
-  const shelf = SHELVES[list] as unknown as Shelf<L>
+  const shelf: Shelf<L> = SHELVES[list]
   const entries = shelf.read(build)
   const attached = entries.flatMap((entry, index) =>
     shelf.speaksOf(entry, itemId) ? [{ list, index, entry } as unknown as Attached] : [],
@@ -102,7 +100,7 @@ export function insertAt<T>(list: readonly T[], index: number, entry: T): readon
 }
 
 function putBackOne<L extends ListName>(build: Build, list: L, index: number, entry: EntryOf<L>): Build {
-  const shelf = SHELVES[list] as unknown as Shelf<L>
+  const shelf: Shelf<L> = SHELVES[list]
   return shelf.write(build, insertAt(shelf.read(build), index, entry))
 }
 
@@ -129,14 +127,12 @@ export const entriesOf = (build: Build, name: FacetName): readonly Choice['entry
 
 /** Where a list of choices says something about this port or item; -1 where it does not. */
 export function choiceIndex(build: Build, list: FacetName, about: About): number {
-  return choicesOf(list)
-    .read(build)
-    .findIndex((candidate) => isAbout(candidate, about))
+  return entriesOf(build, list).findIndex((candidate) => isAbout(candidate, about))
 }
 
 /** The entry of a list of choices that is about this port or item. */
 export function choiceAbout(build: Build, list: FacetName, about: About): Choice | undefined {
-  const entry = choicesOf(list).read(build)[choiceIndex(build, list, about)]
+  const entry = entriesOf(build, list)[choiceIndex(build, list, about)]
   return entry === undefined ? undefined : ({ list, entry } as Choice)
 }
 

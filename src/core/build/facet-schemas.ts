@@ -1,4 +1,4 @@
-import { Type, type TArray, type TObject, type TOptional } from '@sinclair/typebox'
+import { Type, type TArray, type TObject, type TOptional, type TProperties } from '@sinclair/typebox'
 import { FIXINGS } from '../parts/kinds'
 import {
   Count,
@@ -12,7 +12,7 @@ import {
   strict,
   type ModelOf,
 } from '../schema/schema-kit'
-import { facetsWithin, type FacetName, type FacetWithin } from './facets'
+import { FACET_NAMES, facetsWithin, type FacetName, type FacetWithin } from './facets'
 import { HEADER_MODES } from './modes'
 import { SCHOOLS } from './schools'
 
@@ -109,7 +109,5 @@ export function facetFields<W extends 'choices' | 'build'>(within: W): Fields<Fa
 }
 
 /** A facet's name with one of its entries, and whatever stands beside them. */
-export const facetBranches = <const T extends Record<string, TObject[string]>>(beside: T) =>
-  (Object.keys(FACET_SCHEMAS) as FacetName[]).map((list) =>
-    strict({ list: Type.Literal(list), ...beside, entry: FACET_SCHEMAS[list].entry }),
-  )
+export const facetBranches = (beside: TProperties) =>
+  FACET_NAMES.map((list) => strict({ list: Type.Literal(list), ...beside, entry: FACET_SCHEMAS[list].entry }))

@@ -39,5 +39,11 @@ export type FacetWithin<W extends Facet['within']> = {
   [F in FacetName]: (typeof FACETS)[F]['within'] extends W ? F : never
 }[FacetName]
 
+/** Another item that an entry of a facet speaks of, beside the one it is about. */
+export function alsoOf(name: FacetName, entry: unknown): string | undefined {
+  const facet: Facet = FACETS[name]
+  return facet.alsoOf?.(entry as never)
+}
+
 export const facetsWithin = <W extends Facet['within']>(within: W): readonly FacetWithin<W>[] =>
   FACET_NAMES.filter((name): name is FacetWithin<W> => FACETS[name].within === within)

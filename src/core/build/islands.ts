@@ -1,6 +1,6 @@
 import { groupBy } from '../units/group'
 import { aboutOf, entriesOf } from './attached'
-import { facetsWithin, FACETS } from './facets'
+import { alsoOf, FACET_NAMES, FACETS, facetsWithin } from './facets'
 import { namesOfOne } from './refs'
 import type { Build } from './schema'
 
@@ -41,9 +41,8 @@ function tiesIn(build: Build): Sets {
   for (const { id, assemblyId } of build.items) sets.join(itemKey(id), `assembly ${assemblyId ?? ''}`)
   for (const { from, to } of build.threads) tie(from.itemId, to.itemId)
   for (const { itemIds } of build.groups ?? []) for (const id of itemIds) tie(id, itemIds[0]!)
-  for (const place of build.places ?? []) {
-    const other = FACETS.places.alsoOf(place)
-    if (other !== undefined) tie(place.itemId, other)
+  for (const list of FACET_NAMES) {
+    for (const entry of entriesOf(build, list)) tie(aboutOf(entry).itemId, alsoOf(list, entry) ?? aboutOf(entry).itemId)
   }
   return sets
 }

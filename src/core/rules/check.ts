@@ -36,9 +36,6 @@ export function ruleOf({ ruleId }: Finding): AnyRule {
   return ruleById.get(ruleId)!
 }
 
-/** Rules that look over all machines at once, and those that look at each by itself. */
-const RULES_OF_ALL = RULES.filter(({ looksOver }) => looksOver === 'build')
-const RULES_OF_ONE = RULES.filter(({ looksOver }) => looksOver !== 'build')
 const OUTCOMES = ['holds', 'snag', 'unknown', 'notApplicable'] as const
 
 const placesOf = (finding: Finding) => partsOf(finding).join(' ')
@@ -117,15 +114,21 @@ const isSame = (a: readonly unknown[], b: readonly unknown[]) =>
  * The islands of a build, each judged by itself, and by what looks at all of them; undefined where it is one, or runs in
  * a scenario of its own. What is the same as in `before` is taken over from there.
  */
-function judgedApart(harness: Harness, before: readonly Judged[]): readonly Judged[] | undefined {
+function judgedApart(
+  harness: Harness,
+  rules: readonly AnyRule[],
+  before: readonly Judged[],
+): readonly Judged[] | undefined {
   const { build, scenario } = harness
   const islands = scenario === WORST ? islandsOf(build) : []
   if (islands.length < 2) return undefined
+  const ofAll = rules.filter(({ looksOver }) => looksOver === 'build')
+  const ofOne = rules.filter(({ looksOver }) => looksOver !== 'build')
   return [
-    judge(harness, RULES_OF_ALL, []),
+    judge(harness, ofAll, []),
     ...islands.map(({ build: island, madeOf }) => {
       const known = before.find((one) => isSame(one.madeOf, madeOf))
-      return known ?? judge(harnessOf(structure(island, [], build)), RULES_OF_ONE, madeOf)
+      return known ?? judge(harnessOf(structure(island, [], build)), ofOne, madeOf)
     }),
   ]
 }
@@ -133,13 +136,13 @@ function judgedApart(harness: Harness, before: readonly Judged[]): readonly Judg
 interface CheckOptions {
   readonly rules?: readonly AnyRule[]
   /** How a build was judged that this one was made of: its islands that stayed the same are not judged again. */
-  readonly before?: Verdicts
+  readonly before?: Verdicts | undefined
 }
 
 /** Runs every rule over a harness. Findings are in one fixed order: consequence, rule, message, place. */
-export function check(harness: Harness, { rules, before }: CheckOptions = {}): Verdicts {
-  const apart = rules === undefined ? judgedApart(harness, before?.islands ?? []) : undefined
-  const judged = apart ?? [judge(harness, rules ?? RULES, [])]
+export function check(harness: Harness, { rules = RULES, before }: CheckOptions = {}): Verdicts {
+  const apart = judgedApart(harness, rules, before?.islands ?? [])
+  const judged = apart ?? [judge(harness, rules, [])]
   const findings: Finding[] = []
   const accepted: Finding[] = []
   const outcomes = { holds: 0, snag: 0, unknown: 0, notApplicable: 0 }
@@ -147,12 +150,8 @@ export function check(harness: Harness, { rules, before }: CheckOptions = {}): V
   for (const one of judged) {
     for (const outcome of OUTCOMES) outcomes[outcome] += one.outcomes[outcome]
     for (const { finding, message } of one.said) {
-      // It broke as a whole, however many islands it broke on.
-      if (
-        message === BROKEN &&
-        findings.some(({ ruleId, messageId }) => messageId === BROKEN_ID && ruleId === finding.ruleId)
-      )
-        continue
+      // A rule is told as broken once, on however many islands it broke.
+      if (message === BROKEN && findings.some((told) => isSameKind(told, finding))) continue
       if (isAccepted(harness.build, finding, message)) {
         accepted.push(finding)
         continue
@@ -175,7 +174,7 @@ const known = new WeakMap<Harness, Verdicts>()
 /** As check, but each harness is judged once. */
 export function verdictsOf(harness: Harness, before?: Verdicts): Verdicts {
   let verdicts = known.get(harness)
-  if (verdicts === undefined) known.set(harness, (verdicts = check(harness, before === undefined ? {} : { before })))
+  if (verdicts === undefined) known.set(harness, (verdicts = check(harness, { before })))
   return verdicts
 }
 

@@ -8,14 +8,13 @@ import { BuildProvider } from '@/ui/session/context'
 import { Shortcuts } from './shortcuts'
 import { SnagList } from './snags/snag-list'
 import { useFocus } from '@/ui/focus/focus'
-import { STAGES } from '@/ui/stages/stages'
+import { stageAt } from '@/ui/stages/stages'
 import { StageRail } from './stage-rail'
 import { TopBar } from './top-bar'
 
 /** What the open stage shows beside the snags: of the picked port, say, or of the thing in the case. */
 function StagePanel() {
-  const last = usePathname().split('/').at(-1)
-  const { Panel } = STAGES.find(({ id }) => id === last) ?? {}
+  const { Panel } = stageAt(usePathname()) ?? {}
   return Panel === undefined ? null : <Panel />
 }
 

@@ -5,6 +5,8 @@ import { thingsOf } from '@/core/rules/engine/rule'
 import { useFocus } from '@/ui/focus/focus'
 import type { Stage } from '@/ui/focus/descriptor'
 
+const owns: NonNullable<Stage['owns']> = (finding) => ruleOf(finding).group === 'place'
+
 /** Where things sit: the findings of places, as far as the thing has a place to be seen at. */
 export const placesStage: Stage = {
   id: 'places',
@@ -12,10 +14,10 @@ export const placesStage: Stage = {
   hint: 'where it sits, how it breathes',
   Icon: Fan,
   Panel: dynamic(() => import('./place-panel').then((module) => module.PlacePanel)),
-  owns: (finding) => ruleOf(finding).group === 'place',
+  owns,
   show: (finding, harness) => {
     const [thing] = thingsOf(finding)
-    if (ruleOf(finding).group !== 'place' || thing === undefined || harness.placeOf(thing) === undefined) return false
+    if (!owns(finding) || thing === undefined || harness.placeOf(thing) === undefined) return false
     useFocus.getState().choose(thing)
     return true
   },

@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid'
 import { apply, stepsOf } from '@/core/build/apply'
-import { applyFor } from '@/core/build/apply-for'
+import { applyFor, tryFor } from '@/core/build/apply-for'
 import type { LogEntry } from '@/core/build/history'
 import type { Build } from '@/core/build/schema'
-import { slotKey, slotsOf, type Slot } from '@/core/build/slots'
+import { slotKey, type Slot } from '@/core/build/slots'
 import { LoomError } from '@/core/errors'
 import type { PendingEdit } from './edit-queue'
 
@@ -24,13 +24,10 @@ export function clashesOf(
   if (foreign.size === 0) return []
   let build = theirs
   for (const { edit } of pending) {
-    try {
-      for (const slot of slotsOf(edit, build)) if (foreign.has(slotKey(slot))) found.set(slotKey(slot), slot)
-      build = applyFor(build, edit).build
-    } catch (error) {
-      // What others took away cannot be changed any more: that is said when the edit is put on their build.
-      if (!(error instanceof LoomError)) throw error
-    }
+    // What others took away cannot be changed any more: that is said when the edit is put on their build.
+    const outcome = tryFor(build, edit)
+    for (const slot of outcome.slots) if (foreign.has(slotKey(slot))) found.set(slotKey(slot), slot)
+    if ('build' in outcome) build = outcome.build
   }
   return [...found.values()]
 }

@@ -27,10 +27,13 @@ const LeadList = dynamic(() => import('./list/lead-list').then((module) => modul
 function useKeys() {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const { selected, also, select } = useFocus()
+  const { selected, also, select, itemId } = useFocus()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (selected === null || event.defaultPrevented) return
+      if (event.defaultPrevented) return
+      // A thing may be looked at without any of its ports.
+      if (event.key === 'Escape' && selected === null && itemId !== null) select(null)
+      if (selected === null) return
       if (event.key === 'Escape') {
         const row = document.querySelector<HTMLElement>(`[data-port="${portKey(selected.ref)}"]`)
         select(null)
@@ -43,7 +46,7 @@ function useKeys() {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [harness, dispatch, selected, also, select])
+  }, [harness, dispatch, selected, also, select, itemId])
 }
 
 /** What a press on a port does: picks a lead up, puts it down, or plugs what is in hand. */

@@ -12,7 +12,7 @@ import { countOf, findingText } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
 import { SeverityCount } from '@/ui/shared/severity'
 import { useActions, useHarness, useVerdicts } from '@/ui/session/context'
-import { stageOf, STAGES } from '@/ui/stages/stages'
+import { stageAt, stageOf } from '@/ui/stages/stages'
 import { MendAllDialog } from './mend-all'
 import { Snag } from './snag'
 
@@ -144,8 +144,7 @@ function Filters({
 export function SnagList({ buildId }: { readonly buildId: string }) {
   const { findings, counts, outcomes } = useVerdicts()
   const [filter, setFilter] = useState<Filter>({ hidden: new Set(), isHereOnly: false })
-  const last = usePathname().split('/').at(-1)
-  const stage = STAGES.find(({ id }) => id === last)
+  const stage = stageAt(usePathname())
   const hasStage = stage?.owns !== undefined
   const shown = findings.filter(
     (finding) =>
