@@ -3,7 +3,7 @@ import { apply } from '../../src/core/build/apply'
 import { plugEdit } from '../../src/core/build/plug'
 import type { Build } from '../../src/core/build/schema'
 import { derive } from '../../src/core/operate/harness'
-import type { Verdict } from '../../src/core/ask/candidates'
+import type { Outlook } from '../../src/core/ask/candidates'
 import { answersFor } from '../../src/core/rules/answers'
 import { check } from '../../src/core/rules/check'
 import type { Severity } from '../../src/core/rules/engine/rule'
@@ -23,8 +23,8 @@ function said(build: Build) {
   return { stop: of('stop'), mind: of('mind') }
 }
 
-const QUIET: readonly Verdict[] = ['holds', 'wouldHold', 'unknown', 'unfed']
-const MINDED: readonly Verdict[] = ['tight', 'mind']
+const QUIET: readonly Outlook[] = ['holds', 'wouldHold', 'unknown', 'unfed']
+const MINDED: readonly Outlook[] = ['tight', 'mind']
 
 /** Every lead and port of a build whose answer is not what all rules say after that edit; how many were tried. */
 function falseAnswers(build: Build, isTried: (index: number) => boolean) {
@@ -35,8 +35,8 @@ function falseAnswers(build: Build, isTried: (index: number) => boolean) {
   const leads = harness.ports.filter(({ port }, index) => port.side === 'takes' && isTried(index))
   for (const { ref } of leads) {
     for (const answer of answersFor(harness, ref)) {
-      const { verdict, to } = answer
-      if (verdict === 'here') continue
+      const { outlook, to } = answer
+      if (outlook === 'here') continue
       tried += 1
       const then = said(apply(build, plugEdit(build, ref, to)).build)
       const fresh = (severity: 'stop' | 'mind') => [...then[severity]].filter((text) => !now[severity].has(text))
@@ -49,12 +49,12 @@ function falseAnswers(build: Build, isTried: (index: number) => boolean) {
           : minds.length > 0 || sums.includes('tight')
             ? 'mind'
             : 'none'
-      const shown = QUIET.includes(verdict) ? 'none' : MINDED.includes(verdict) ? 'mind' : 'stop'
+      const shown = QUIET.includes(outlook) ? 'none' : MINDED.includes(outlook) ? 'mind' : 'stop'
       // A lead that is in a stop already, and would be in the same one there, is told so.
       const stays = shown === 'stop' && [...then.stop].some((text) => text.endsWith(` ${ref.itemId}.${ref.portId}`))
       if (shown !== wanted && !stays) {
         faults.push(
-          `${build.id}: ${harness.name(ref)} into ${harness.name(to)}: ${verdict}, but ${[...stops, ...minds, ...sums].join('; ')}`,
+          `${build.id}: ${harness.name(ref)} into ${harness.name(to)}: ${outlook}, but ${[...stops, ...minds, ...sums].join('; ')}`,
         )
       }
     }

@@ -20,7 +20,7 @@ import type { PlacedPort } from '../structure/wiring/wiring'
  * does not reach; `ring` one the lead itself feeds; `mind` and `stop` ports where a rule would say so once it is plugged;
  * `unfinished` one that is right, but asks for something else to be plugged as well.
  */
-export const VERDICTS = [
+export const OUTLOOKS = [
   'here',
   'holds',
   'wouldHold',
@@ -37,7 +37,7 @@ export const VERDICTS = [
   'volts',
   'misfit',
 ] as const
-export type Verdict = (typeof VERDICTS)[number]
+export type Outlook = (typeof OUTLOOKS)[number]
 
 /** What a budget would read with the lead plugged there, beside what it reads now. */
 export interface BudgetChange {
@@ -48,7 +48,7 @@ export interface BudgetChange {
 /** What would happen if the lead went into this port: the answer to "why not here?". */
 export interface Candidate {
   readonly to: PortRef
-  readonly verdict: Verdict
+  readonly outlook: Outlook
   readonly misfit: Misfit
   /** Wires of the lead that would find nothing here, such as PWM on a 3-pin header. */
   readonly lost: readonly Wire[]
@@ -75,18 +75,18 @@ function changesFor(budgets: readonly Budget[], terms: readonly Term[]): readonl
   })
 }
 
-const VERDICT_OF_STATE = {
+const OUTLOOK_OF_STATE = {
   idle: 'holds',
   within: 'holds',
   wouldHold: 'wouldHold',
   unknown: 'unknown',
   tight: 'tight',
   over: 'over',
-} as const satisfies Record<Sum['state'], Verdict>
+} as const satisfies Record<Sum['state'], Outlook>
 
-function worstOf(changes: readonly BudgetChange[]): Verdict {
-  const verdicts = changes.map((change) => VERDICT_OF_STATE[change.after.state])
-  return verdicts.reduce<Verdict>((worst, v) => (VERDICTS.indexOf(v) > VERDICTS.indexOf(worst) ? v : worst), 'holds')
+function worstOf(changes: readonly BudgetChange[]): Outlook {
+  const outlooks = changes.map((change) => OUTLOOK_OF_STATE[change.after.state])
+  return outlooks.reduce<Outlook>((worst, v) => (OUTLOOKS.indexOf(v) > OUTLOOKS.indexOf(worst) ? v : worst), 'holds')
 }
 
 const isLight = ({ port }: PlacedPort) => port.wires.some((wire) => wire === 'data' || wire === 'r')
@@ -97,7 +97,7 @@ const REACHES = ['yes', 'open', 'tight', 'inSight', 'no'] as const
 /** The hardest of the ways that this lead, and what hangs on it, would take to a port. */
 function hardestRun(harness: Harness, lead: PlacedPort, to: PlacedPort): Run | undefined {
   if (harness.places().length === 0) return undefined
-  const hardness = ({ verdict }: Run) => REACHES.indexOf(verdict)
+  const hardness = ({ reach }: Run) => REACHES.indexOf(reach)
   return runsTo(harness, lead, to).toSorted((a, b) => hardness(b) - hardness(a))[0]
 }
 
@@ -113,8 +113,8 @@ function wrongRailsAt(harness: Harness, { placed, terms }: Lead, to: PlacedPort)
 function misfitAt(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
   const { misfit, lost } = fitOf(lead.placed.port, to.port)
   const wrongRails = isLight(lead.placed) && isLight(to) ? wrongRailsAt(harness, lead, to) : []
-  const verdict = wrongRails.length > 0 ? 'volts' : 'misfit'
-  return { to: to.ref, verdict, misfit, lost, changes: [], wrongRails, run: undefined }
+  const outlook = wrongRails.length > 0 ? 'volts' : 'misfit'
+  return { to: to.ref, outlook, misfit, lost, changes: [], wrongRails, run: undefined }
 }
 
 function candidateFor(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
@@ -132,14 +132,14 @@ function candidateFor(harness: Harness, lead: Lead, to: PlacedPort): Candidate {
   const changes = shared.flatMap(({ terms, above: { budgets } }) => changesFor(budgets, terms))
   const run = fit.misfit === 'none' ? hardestRun(harness, lead.placed, to) : undefined
   const common = { to: to.ref, misfit: fit.misfit, lost: fit.lost, changes, wrongRails, run }
-  if (isHere) return { ...common, verdict: 'here' }
-  if (wrongRails.length > 0) return { ...common, verdict: 'volts' }
+  if (isHere) return { ...common, outlook: 'here' }
+  if (wrongRails.length > 0) return { ...common, outlook: 'volts' }
   const { ref } = lead.placed
-  if (shared.some((supply) => supply.above.itemIds.has(ref.itemId))) return { ...common, verdict: 'ring' }
-  if (!hasRoomFor(harness, to.ref, ref)) return { ...common, verdict: 'taken' }
+  if (shared.some((supply) => supply.above.itemIds.has(ref.itemId))) return { ...common, outlook: 'ring' }
+  if (!hasRoomFor(harness, to.ref, ref)) return { ...common, outlook: 'taken' }
   const isUnfed = supplies.length > 0 && supplies.every(({ on }) => on.length === 0)
-  const verdict = isUnfed ? 'unfed' : worstOf(changes)
-  return { ...common, verdict: verdict !== 'over' && run?.verdict === 'no' ? 'short' : verdict }
+  const outlook = isUnfed ? 'unfed' : worstOf(changes)
+  return { ...common, outlook: outlook !== 'over' && run?.reach === 'no' ? 'short' : outlook }
 }
 
 /** Case fans leave the processor's and the pump's headers alone; a pump looks for them first (common practice, no source). */
@@ -200,7 +200,7 @@ export function candidatesFor(harness: Harness, leadRef: PortRef): readonly Cand
     const candidate = candidateFor(harness, lead, to)
     const isFar = to.port.connector.family === placed.port.connector.family ? 0 : 1
     const rank = [
-      VERDICTS.indexOf(candidate.verdict),
+      OUTLOOKS.indexOf(candidate.outlook),
       candidate.lost.length,
       // One that failed when it was tried comes last, one that worked first.
       { yes: 0, open: 1, no: 2 }[trialOf(harness, to)],
@@ -210,7 +210,7 @@ export function candidatesFor(harness: Harness, leadRef: PortRef): readonly Cand
       suitsSchools(harness, placed, to) ? 0 : 1,
       roleRank(harness, lead, to),
       suitsManyFans(harness, placed, to) ? 0 : 1,
-      REACHES.indexOf(candidate.run?.verdict ?? 'open'),
+      REACHES.indexOf(candidate.run?.reach ?? 'open'),
       largestShare(candidate),
       // Of equals the nearest is the tidiest.
       candidate.run?.leastMm ?? 0,

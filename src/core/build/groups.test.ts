@@ -87,7 +87,7 @@ test('the ranking of ports follows the schools: radiator fans to the CPU header,
   const { places: _places, ...bare } = start
   const loose = { ...bare, threads: start.threads.filter(({ from }) => !['r1', 'f1', 'y2'].includes(from.itemId)) }
   const best = (build: Build, itemId: string) =>
-    candidatesFor(derive(build), { itemId, portId: 'fan' }).find(({ verdict }) => verdict !== 'here')!
+    candidatesFor(derive(build), { itemId, portId: 'fan' }).find(({ outlook }) => outlook !== 'here')!
   const roleOf = (build: Build, itemId: string) => derive(build).port(best(build, itemId).to).port.role
   const radiator: Edit = {
     type: 'setGroup',

@@ -62,7 +62,7 @@ function passageThrough(part: Part, leads: readonly Port[], to: Port): Passage |
 }
 
 /** What is put between: a piece that lies on the bench already, or one more of a part. */
-export type Piece = { readonly item: Item } | { readonly part: Part; readonly stock: Item['stock'] }
+export type Insert = { readonly item: Item } | { readonly part: Part; readonly stock: Item['stock'] }
 
 /**
  * Puts a splitter, hub or extension between leads and the port they go to, as one step: the leads come out of wherever
@@ -70,7 +70,7 @@ export type Piece = { readonly item: Item } | { readonly part: Part; readonly st
  */
 export function insertEdit(
   build: Build,
-  { leads, to, piece }: { readonly leads: readonly PortRef[]; readonly to: PortRef; readonly piece: Piece },
+  { leads, to, piece }: { readonly leads: readonly PortRef[]; readonly to: PortRef; readonly piece: Insert },
 ): Edit | undefined {
   const part = 'part' in piece ? piece.part : build.parts.find(({ id }) => id === piece.item.partId)
   const ports = leads.map((lead) => portOf(build, lead))

@@ -5,7 +5,7 @@ import type { Harness } from '../operate/harness'
 import { lightVoltsIn, voltsAt } from '../operate/electric'
 import type { Line, PlacedLight } from '../structure/signal/lights'
 import { occupancyOf } from '../structure/wiring/occupancy'
-import { supplyWay } from '../structure/wiring/upstream'
+import { supplyPath } from '../structure/wiring/upstream'
 import { FAMILIES } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
 import { dutyAt } from '../physics/curve'
@@ -157,7 +157,7 @@ export function figuresOf(harness: Harness): Figures {
     lights: harness.lights().lines.map((line) => lineFigures(harness, line)),
     places: placeFigures(harness),
     usb: usbFigures(harness),
-    reach: harness.runs().map(({ lead, to, leadMm, leastMm, verdict }) => ({
+    reach: harness.runs().map(({ lead, to, leadMm, leastMm, reach: verdict }) => ({
       lead: lead.ref,
       to: to.ref,
       leadMm: known(leadMm),
@@ -182,7 +182,7 @@ export function explanationOf(harness: Harness, at: PortRef): Explanation {
     subject: harness.name(at),
     lines: explainLines(harness, at),
     ways: railsOf(harness.port(at).port).map((rail) => {
-      const { stretches, end } = supplyWay(harness, at, rail)
+      const { hops: stretches, end } = supplyPath(harness, at, rail)
       const ports = [at, ...stretches.flatMap(({ from, to }) => [from, to])]
       const budgets = [...new Set(ports.flatMap((ref) => harness.budgetsAt(ref)))]
       return { rail, end, ports, budgets: budgets.map((budget) => budgetFigures(harness, budget)) }

@@ -6,8 +6,8 @@ import { inOrder } from '../units/compare'
 export const LIGHT_KINDS = ['boardHeader', 'makersBox', 'handBox', 'fixed'] as const
 export type LightKind = (typeof LIGHT_KINDS)[number]
 
-/** One way to light a case with parts of the shelf: which light, from what, and what that takes. */
-export interface LightWay {
+/** One option to light a case with parts of the shelf: which light, from what, and what that takes. */
+export interface LightOption {
   readonly kind: LightKind
   readonly light: Part
   readonly giver: Part
@@ -58,7 +58,7 @@ interface Pair {
 }
 
 /** What the lights and the boxes cost together; a board is there anyway. */
-function costOf({ part, giver }: Pair, lightCount: number, boxCount: number): Pick<LightWay, 'cents' | 'currency'> {
+function costOf({ part, giver }: Pair, lightCount: number, boxCount: number): Pick<LightOption, 'cents' | 'currency'> {
   const priced = [
     { price: part.price, count: lightCount },
     { price: giver.price, count: boxCount },
@@ -69,7 +69,7 @@ function costOf({ part, giver }: Pair, lightCount: number, boxCount: number): Pi
   return { cents: priced.reduce((sum, { price, count }) => sum + (price?.cents ?? 0) * count, 0), currency }
 }
 
-function wayOf(pair: Pair, lightCount: number): LightWay | undefined {
+function optionOf(pair: Pair, lightCount: number): LightOption | undefined {
   const { part, light, giver, drives } = pair
   const input = portOf(part, light.input)
   const outlets = drives.outlets.filter((id) => {
@@ -96,16 +96,16 @@ function wayOf(pair: Pair, lightCount: number): LightWay | undefined {
 
 const unknownLast = (value: number | undefined) => value ?? Number.POSITIVE_INFINITY
 
-/** How many wishes a way fails: one that is only unknown fails half. */
-function failures(way: LightWay, { isWithoutProgram, isEachLed }: LightWishes): number {
-  const program = !isWithoutProgram || way.needsProgram === false ? 0 : way.needsProgram === undefined ? 0.5 : 1
-  return program + (isEachLed && !way.isEachLed ? 1 : 0)
+/** How many wishes an option fails: one that is only unknown fails half. */
+function failures(option: LightOption, { isWithoutProgram, isEachLed }: LightWishes): number {
+  const program = !isWithoutProgram || option.needsProgram === false ? 0 : option.needsProgram === undefined ? 0.5 : 1
+  return program + (isEachLed && !option.isEachLed ? 1 : 0)
 }
 
-function better(wishes: LightWishes): (a: LightWay, b: LightWay) => number {
+function better(wishes: LightWishes): (a: LightOption, b: LightOption) => number {
   const [byCables, byMoney] = [
-    (a: LightWay, b: LightWay) => a.cableCount - b.cableCount,
-    (a: LightWay, b: LightWay) => {
+    (a: LightOption, b: LightOption) => a.cableCount - b.cableCount,
+    (a: LightOption, b: LightOption) => {
       const [x, y] = [unknownLast(a.cents), unknownLast(b.cents)]
       return x === y ? 0 : x - y
     },
@@ -114,18 +114,18 @@ function better(wishes: LightWishes): (a: LightWay, b: LightWay) => number {
   return inOrder((a, b) => failures(a, wishes) - failures(b, wishes), first, second)
 }
 
-/** The best way of each kind that these parts allow, the one that meets the wishes best first. */
-export function compareLightKinds(parts: readonly Part[], wishes: LightWishes): readonly LightWay[] {
+/** The best option of each kind that these parts allow, the one that meets the wishes best first. */
+export function compareLightKinds(parts: readonly Part[], wishes: LightWishes): readonly LightOption[] {
   const givers = parts.flatMap((giver) => drivesOf(giver).map((drives) => ({ giver, drives })))
   const lit = parts.flatMap((part) => (part.kind === 'light' ? lightsOf(part).map((light) => ({ part, light })) : []))
-  const ways = lit
-    .flatMap((light) => givers.map((giver) => wayOf({ ...light, ...giver }, wishes.lightCount)))
-    .filter((way) => way !== undefined)
+  const options = lit
+    .flatMap((light) => givers.map((giver) => optionOf({ ...light, ...giver }, wishes.lightCount)))
+    .filter((option) => option !== undefined)
     .toSorted(better(wishes))
-  return LIGHT_KINDS.flatMap((kind) => ways.find((way) => way.kind === kind) ?? []).toSorted(better(wishes))
+  return LIGHT_KINDS.flatMap((kind) => options.find((option) => option.kind === kind) ?? []).toSorted(better(wishes))
 }
 
-/** Whether a way meets every wish for sure. */
-export function meetsWishes(way: LightWay, wishes: LightWishes): boolean {
-  return failures(way, wishes) === 0
+/** Whether an option meets every wish for sure. */
+export function meetsWishes(option: LightOption, wishes: LightWishes): boolean {
+  return failures(option, wishes) === 0
 }

@@ -3,7 +3,7 @@ import type { PortRef } from '../schema/schema-kit'
 import type { Rail } from '../parts/connectors'
 import type { Budget } from './budgets'
 import type { Harness } from './harness'
-import { railOrigin } from '../structure/wiring/upstream'
+import { railInflow } from '../structure/wiring/upstream'
 
 /** What lies between a giving port and the sources of its rail. */
 export interface Above {
@@ -25,7 +25,7 @@ export function above(harness: Harness, start: PortRef, rail: Rail): Above {
     const placed = harness.port(ref)
     for (const budget of harness.budgetsAt(ref)) if (budget.rails.includes(on)) budgets.set(budget.id, budget)
     if (placed.port.side === 'gives') {
-      const origin = railOrigin(placed, on)
+      const origin = railInflow(placed, on)
       if (origin.from === 'ports') for (const input of origin.refs) climb(input, origin.rail ?? on)
       return
     }

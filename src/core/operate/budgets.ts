@@ -133,7 +133,7 @@ function stateOf(sum: {
 }
 
 /** Where a limit of a part holds: told once for the part, used for every item of it. */
-interface Place extends Limited {
+interface LimitSpot extends Limited {
   readonly id: string
   readonly portIds: readonly string[]
   readonly rail: Rail
@@ -147,12 +147,12 @@ function railsOfLimit(facts: PartFacts, relation: RelationOf<'limit'>): readonly
   return RAILS.filter((rail) => relation.ports.some((portId) => facts.portById.get(portId)?.wires.includes(rail)))
 }
 
-function statedPlaces(facts: PartFacts): readonly Place[] {
+function statedSpots(facts: PartFacts): readonly LimitSpot[] {
   return facts.all.limit.flatMap((relation, index) => {
     const { name, mostPeakAmps, mostAmps, mostWatts, ports, holds } = relation
     const rails = railsOfLimit(facts, relation)
-    const at = (id: string, place: Omit<Place, 'id' | 'portIds' | 'name' | 'limitFrom'>): Place[] => {
-      const common = { ...place, name, limitFrom: 'part' as const }
+    const at = (id: string, spot: Omit<LimitSpot, 'id' | 'portIds' | 'name' | 'limitFrom'>): LimitSpot[] => {
+      const common = { ...spot, name, limitFrom: 'part' as const }
       if (holds === 'together') return [{ ...common, id: `${index}:${id}`, portIds: ports }]
       return ports.map((portId) => ({ ...common, id: `${index}:${id}:${portId}`, portIds: [portId] }))
     }
@@ -169,16 +169,16 @@ function statedPlaces(facts: PartFacts): readonly Place[] {
 }
 
 /** A limit in watts as amps of one rail. */
-function inWatts(mostWatts: Figure, rail: Rail): Pick<Place, 'rail' | 'limit' | 'wattsPerAmp'> {
+function inWatts(mostWatts: Figure, rail: Rail): Pick<LimitSpot, 'rail' | 'limit' | 'wattsPerAmp'> {
   const wattsPerAmp = RAIL_VOLTS[rail]
   return { rail, limit: { ...mostWatts, value: mostWatts.value / wattsPerAmp }, wattsPerAmp }
 }
 
 /** The plug's own limit by its published standard, where the standard has one. */
-function standardPlaces(facts: PartFacts): readonly Place[] {
+function standardSpots(facts: PartFacts): readonly LimitSpot[] {
   return facts.part.ports.flatMap((port) => {
     const { maxAmpsByRail } = FAMILY_FACTS[port.connector.family]
-    return railsOf(port).flatMap((rail): Place[] => {
+    return railsOf(port).flatMap((rail): LimitSpot[] => {
       const amps = maxAmpsByRail?.[rail]
       if (amps === undefined || port.side !== 'gives') return []
       const limit: Figure = { value: amps, origin: 'manual' }
@@ -199,7 +199,7 @@ function standardPlaces(facts: PartFacts): readonly Place[] {
 }
 
 /** Outlets the part makes a rail on, but for which it states no limit: unknown as soon as something hangs there. */
-function unstatedPlaces(facts: PartFacts, stated: readonly Place[]): readonly Place[] {
+function unstatedSpots(facts: PartFacts, stated: readonly LimitSpot[]): readonly LimitSpot[] {
   const covered = new Set(
     stated.flatMap(({ portIds, rails }) => portIds.flatMap((portId) => rails.map((rail) => `${portId}:${rail}`))),
   )
@@ -210,7 +210,7 @@ function unstatedPlaces(facts: PartFacts, stated: readonly Place[]): readonly Pl
   return made.flatMap(({ outlets, rail }) =>
     outlets
       .filter((portId) => !covered.has(`${portId}:${rail}`))
-      .map((portId): Place => {
+      .map((portId): LimitSpot => {
         const id = `unstated:${rail}:${portId}`
         const nothing = { name: undefined, mostPeakAmps: undefined, limit: undefined }
         return { ...nothing, id, portIds: [portId], rail, rails: [rail], limitFrom: 'nowhere' }
@@ -219,15 +219,15 @@ function unstatedPlaces(facts: PartFacts, stated: readonly Place[]): readonly Pl
 }
 
 /** A plug's own limit and that of its standard are one: the stricter, with the other one beside it. */
-function mergedPlaces(stated: readonly Place[], standard: readonly Place[]): readonly Place[] {
-  const isOwn = (own: Place, of: Place) =>
+function mergedSpots(stated: readonly LimitSpot[], standard: readonly LimitSpot[]): readonly LimitSpot[] {
+  const isOwn = (own: LimitSpot, of: LimitSpot) =>
     own.wattsPerAmp === undefined &&
     own.rail === of.rail &&
     own.portIds.length === 1 &&
     own.portIds[0] === of.portIds[0]
-  const alone = standard.filter((place) => !stated.some((own) => isOwn(own, place)))
-  const merged = stated.map((own): Place => {
-    const of = standard.find((place) => isOwn(own, place))
+  const alone = standard.filter((spot) => !stated.some((own) => isOwn(own, spot)))
+  const merged = stated.map((own): LimitSpot => {
+    const of = standard.find((spot) => isOwn(own, spot))
     if (own.limit === undefined || of?.limit === undefined) return own
     if (exceeds(own.limit.value, of.limit.value)) {
       return { ...own, limit: of.limit, limitFrom: 'standard', looserAmps: own.limit.value }
@@ -237,41 +237,41 @@ function mergedPlaces(stated: readonly Place[], standard: readonly Place[]): rea
   return [...merged, ...alone]
 }
 
-const placesByPart = new WeakMap<PartFacts, readonly Place[]>()
+const spotsByPart = new WeakMap<PartFacts, readonly LimitSpot[]>()
 
-function placesOf(facts: PartFacts): readonly Place[] {
-  let places = placesByPart.get(facts)
-  if (places === undefined) {
-    const stated = statedPlaces(facts)
-    places = [...mergedPlaces(stated, standardPlaces(facts)), ...unstatedPlaces(facts, stated)]
-    placesByPart.set(facts, places)
+function spotsOf(facts: PartFacts): readonly LimitSpot[] {
+  let spots = spotsByPart.get(facts)
+  if (spots === undefined) {
+    const stated = statedSpots(facts)
+    spots = [...mergedSpots(stated, standardSpots(facts)), ...unstatedSpots(facts, stated)]
+    spotsByPart.set(facts, spots)
   }
-  return places
+  return spots
 }
 
 /** Every amp limit of the build with its planned load, items by mark. */
 export function deriveBudgets(wiring: Wiring, loads: Loads): readonly Budget[] {
   const { headroomPercent } = wiring.build.choices
   const rankOf = (term: Term) => wiring.firstPortIndex(term.at.itemId)
-  const budgetAt = (itemId: string, facts: PartFacts, place: Place): Budget => {
-    const at = place.portIds.map((portId) => ({ itemId, portId }))
+  const budgetAt = (itemId: string, facts: PartFacts, spot: LimitSpot): Budget => {
+    const at = spot.portIds.map((portId) => ({ itemId, portId }))
     const leaving = (ref: PortRef, rail: Rail) =>
       facts.portById.get(ref.portId)?.side === 'gives' ? loads.from(ref, rail) : loads.into(ref, rail)
     const leavingAt = (ref: PortRef, rail: Rail) => {
       const own = leaving(ref, rail)
-      return rail === place.rail ? own : own.map((term) => termAt(term, rail, place.rail))
+      return rail === spot.rail ? own : own.map((term) => termAt(term, rail, spot.rail))
     }
     // Most limits are of one port and one rail, whose sum is there already.
     const terms =
-      at.length === 1 && place.rails.length === 1
-        ? leavingAt(at[0]!, place.rails[0]!)
-        : at.flatMap((ref) => place.rails.flatMap((rail) => leavingAt(ref, rail)))
+      at.length === 1 && spot.rails.length === 1
+        ? leavingAt(at[0]!, spot.rails[0]!)
+        : at.flatMap((ref) => spot.rails.flatMap((rail) => leavingAt(ref, rail)))
     const isSorted = terms.every((term, index) => index === 0 || rankOf(terms[index - 1]!) <= rankOf(term))
     const sorted = isSorted ? terms : terms.toSorted((a, b) => rankOf(a) - rankOf(b))
-    const { rail, rails, name, mostPeakAmps } = place
+    const { rail, rails, name, mostPeakAmps } = spot
     return {
-      ...sumUp(sorted, place, headroomPercent),
-      id: `${itemId}:${place.id}`,
+      ...sumUp(sorted, spot, headroomPercent),
+      id: `${itemId}:${spot.id}`,
       at,
       rail,
       rails,
@@ -281,6 +281,6 @@ export function deriveBudgets(wiring: Wiring, loads: Loads): readonly Budget[] {
   }
   return wiring.items.flatMap((item) => {
     const facts = wiring.factsOfItem(item.id)
-    return placesOf(facts).map((place) => budgetAt(item.id, facts, place))
+    return spotsOf(facts).map((spot) => budgetAt(item.id, facts, spot))
   })
 }

@@ -11,7 +11,7 @@ import { headerSettings } from '../sheet/settings'
 import { leadLines } from '../sheet/leads'
 import { candidatesFor } from '../ask/candidates'
 import { derive } from './harness'
-import { supplyWay } from '../structure/wiring/upstream'
+import { supplyPath } from '../structure/wiring/upstream'
 
 const at = (text: string) => {
   const [itemId = '', portId = ''] = text.split('.')
@@ -138,7 +138,7 @@ describe('sums', () => {
       ['Y1.in > Y2.out1', 'Y2.in > Y1.out1', 'F1.fan > Y1.out2'],
     )
     expect(() => derive(build)).not.toThrow()
-    expect(supplyWay(derive(build), at('f1.fan'), '12v').end).toBe('ring')
+    expect(supplyPath(derive(build), at('f1.fan'), '12v').end).toBe('ring')
   })
 
   test('adding a load never lowers a load upstream, and a splitter never changes the amps', () => {
@@ -207,14 +207,14 @@ describe('why not here', () => {
     expect(candidateText(made, at('f1.fan'), find('Y1 outlet 2'))).toBe(
       '0.00 to 0.30 of 1.00 A; no tach: its speed is not seen',
     )
-    expect(find('H1 outlet 1').verdict).toBe('unfed')
+    expect(find('H1 outlet 1').outlook).toBe('unfed')
     expect(find('Y1 outlet 1').lost).toEqual([])
   })
 
   test('a splitter is not offered its own legs further down', () => {
     const build = bench(['M1: board-middle', 'Y1 Y2: splitter-2'], ['Y2.in > Y1.out1'])
     const made = derive(build)
-    expect(candidatesFor(made, at('y1.in')).find((c) => made.name(c.to) === 'Y2 outlet 1')?.verdict).toBe('ring')
+    expect(candidatesFor(made, at('y1.in')).find((c) => made.name(c.to) === 'Y2 outlet 1')?.outlook).toBe('ring')
   })
 })
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { answersTo, nextQuestion, plugsFor, verdictOf, type Answers, type Question } from './finder'
+import { answersTo, nextQuestion, plugsFor, resultOf, type Answers, type Question } from './finder'
 import { FAMILIES } from './connectors'
 import { PLUGS } from './plugs'
 
@@ -17,8 +17,8 @@ function interview(plugId: string): { readonly answers: Answers; readonly count:
 describe('the connector finder', () => {
   test.each(PLUGS.map(({ id }) => id))('%s is found by true answers, in a few questions', (id) => {
     const { answers, count } = interview(id)
-    const verdict = verdictOf(answers)
-    const ids = verdict.verdict === 'found' ? [verdict.plug.id] : plugsFor(answers).map((plug) => plug.id)
+    const result = resultOf(answers)
+    const ids = result.result === 'found' ? [result.plug.id] : plugsFor(answers).map((plug) => plug.id)
     expect(ids).toEqual([id])
     expect(count).toBeLessThanOrEqual(5)
   })
@@ -34,19 +34,19 @@ describe('the connector finder', () => {
     for (let question = nextQuestion(answers); question !== undefined; question = nextQuestion(answers)) {
       answers = { ...answers, [question]: 'notSure' }
     }
-    expect(verdictOf(answers)).toMatchObject({ verdict: 'several', isVoltageOpen: true })
+    expect(resultOf(answers)).toMatchObject({ result: 'several', isVoltageOpen: true })
     expect(plugsFor(answers)).toHaveLength(PLUGS.length)
   })
 
   test('the 5 V and the 12 V light plug are kept apart by the blank alone, and open without it', () => {
     const light: Answers = { hangsOn: 'light', rows: 'one', positions: '4', ribs: 'no', marking: 'nothing' }
-    expect(verdictOf(light)).toMatchObject({ verdict: 'several', isVoltageOpen: true })
-    expect(verdictOf({ ...light, blank: 'third' })).toMatchObject({ verdict: 'found', plug: { id: 'argb' } })
-    expect(verdictOf({ ...light, blank: 'none' })).toMatchObject({ verdict: 'found', plug: { id: 'rgb' } })
+    expect(resultOf(light)).toMatchObject({ result: 'several', isVoltageOpen: true })
+    expect(resultOf({ ...light, blank: 'third' })).toMatchObject({ result: 'found', plug: { id: 'argb' } })
+    expect(resultOf({ ...light, blank: 'none' })).toMatchObject({ result: 'found', plug: { id: 'rgb' } })
   })
 
   test('what no plug shows is no plug known here', () => {
-    expect(verdictOf({ rows: 'flat', positions: '3' })).toEqual({ verdict: 'none' })
+    expect(resultOf({ rows: 'flat', positions: '3' })).toEqual({ result: 'none' })
   })
 
   test('every answer keeps at least one plug, and never brings one back', () => {

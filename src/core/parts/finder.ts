@@ -110,18 +110,18 @@ const ANSWER_ORDER: { readonly [Q in Question]: readonly Traits[Q][] } = {
  * What the answers come to. found: one plug. several: more than one, so it must not be plugged yet; `volts` says where
  * even the voltage is open. none: no plug known here, which is `other` and mates with nothing but its like.
  */
-export type FinderVerdict =
-  | { readonly verdict: 'found'; readonly plug: Plug }
-  | { readonly verdict: 'several'; readonly plugs: readonly Plug[]; readonly isVoltageOpen: boolean }
-  | { readonly verdict: 'none' }
+export type FinderResult =
+  | { readonly result: 'found'; readonly plug: Plug }
+  | { readonly result: 'several'; readonly plugs: readonly Plug[]; readonly isVoltageOpen: boolean }
+  | { readonly result: 'none' }
 
 const railsOfPlug = ({ wires }: Plug) => railsOf({ wires } as Port).join(' ')
 
-export function verdictOf(answers: Answers): FinderVerdict {
+export function resultOf(answers: Answers): FinderResult {
   const plugs = plugsFor(answers)
   const [first] = plugs
-  if (first === undefined) return { verdict: 'none' }
+  if (first === undefined) return { result: 'none' }
   const isProven = first.proof === undefined || (answers[first.proof] ?? 'notSure') !== 'notSure'
-  if (plugs.length === 1) return isProven ? { verdict: 'found', plug: first } : { verdict: 'none' }
-  return { verdict: 'several', plugs, isVoltageOpen: new Set(plugs.map(railsOfPlug)).size > 1 }
+  if (plugs.length === 1) return isProven ? { result: 'found', plug: first } : { result: 'none' }
+  return { result: 'several', plugs, isVoltageOpen: new Set(plugs.map(railsOfPlug)).size > 1 }
 }

@@ -1,6 +1,6 @@
 import type { PortRef } from '../schema/schema-kit'
 import type { Harness } from '../operate/harness'
-import { signalWay, supplyWay } from '../structure/wiring/upstream'
+import { signalPath, supplyPath } from '../structure/wiring/upstream'
 import type { PlacedPort } from '../structure/wiring/wiring'
 import { railsOf } from '../parts/mating'
 import { compareMarks, inOrder } from '../units/compare'
@@ -28,7 +28,7 @@ export interface LeadLine {
   readonly fromName: string
   readonly toName: string
   readonly service: Service
-  readonly stretchCount: number
+  readonly hopCount: number
   readonly lengthMm: number | undefined
   readonly asOnBench: boolean
 }
@@ -48,7 +48,7 @@ export function leadLines(harness: Harness): readonly LeadLine[] {
     const placed = harness.port(thread.from)
     const rail = railsOf(placed.port)[0]
     const signal = placed.port.wires.includes('data') ? 'light' : 'speed'
-    const way = rail === undefined ? signalWay(harness, thread.from, signal) : supplyWay(harness, thread.from, rail)
+    const path = rail === undefined ? signalPath(harness, thread.from, signal) : supplyPath(harness, thread.from, rail)
     return {
       threadId: thread.id,
       from: thread.from,
@@ -56,7 +56,7 @@ export function leadLines(harness: Harness): readonly LeadLine[] {
       fromName: harness.name(thread.from),
       toName: harness.name(thread.to),
       service: serviceOf(placed),
-      stretchCount: way.stretches.length,
+      hopCount: path.hops.length,
       lengthMm: leadLength(placed),
       asOnBench: thread.asOnBench === true,
     }
@@ -64,7 +64,7 @@ export function leadLines(harness: Harness): readonly LeadLine[] {
   return lines.toSorted(
     inOrder(
       (a, b) => SERVICES.indexOf(a.service) - SERVICES.indexOf(b.service),
-      (a, b) => a.stretchCount - b.stretchCount,
+      (a, b) => a.hopCount - b.hopCount,
       (a, b) => compareMarks(a.fromName, b.fromName),
       (a, b) => compareMarks(a.toName, b.toName),
     ),

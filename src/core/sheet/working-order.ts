@@ -51,7 +51,7 @@ function covered(harness: Harness, all: readonly Sitting[]): ReadonlyMap<string,
   return found
 }
 
-const mayNotReach = ({ verdict }: Run) => verdict !== 'yes'
+const mayNotReach = ({ reach }: Run) => reach !== 'yes'
 
 /** Panels from the ones that cover most to the one that covers all: the side panel closes the case. */
 const PANEL_ORDER = ['front', 'bottom', 'back', 'top', 'side'] as const

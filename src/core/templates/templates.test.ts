@@ -28,7 +28,7 @@ describe('the template build', () => {
       for (const { ref } of harness.ports.filter(({ port }) => port.need === 'required')) {
         const best = candidatesFor(harness, ref)[0]!
         const hasPort = !(lights === 'oneColour12V' && boardSize === 'small' && ref.portId === 'light')
-        expect(best.verdict).toBe(hasPort ? 'wouldHold' : 'volts')
+        expect(best.outlook).toBe(hasPort ? 'wouldHold' : 'volts')
       }
     },
   )

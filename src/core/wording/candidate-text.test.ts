@@ -1,6 +1,6 @@
 import { bench, demoBuild } from '../../../tests/support/bench'
 import type { PortRef } from '../schema/schema-kit'
-import { candidatesFor, type Verdict } from '../ask/candidates'
+import { candidatesFor, type Outlook } from '../ask/candidates'
 import { derive } from '../operate/harness'
 import { candidateShortText, candidateText } from './candidate-text'
 
@@ -14,7 +14,7 @@ interface Asked {
   readonly threads?: readonly string[]
   readonly lead: string
   readonly to: string
-  readonly verdict: Verdict
+  readonly outlook: Outlook
   readonly text: string
   readonly short: string
 }
@@ -25,7 +25,7 @@ const TABLE: readonly Asked[] = [
     items: ['M1: board-middle', 'F1: fan-140'],
     lead: 'f1.fan',
     to: 'm1.SYS1',
-    verdict: 'holds',
+    outlook: 'holds',
     text: '0.00 to 0.30 of 1.00 A',
     short: '0.00 to 0.30 of 1.00 A',
   },
@@ -34,7 +34,7 @@ const TABLE: readonly Asked[] = [
     threads: ['F1.fan > M1.SYS1'],
     lead: 'f1.fan',
     to: 'm1.SYS1',
-    verdict: 'here',
+    outlook: 'here',
     text: 'plugged here now',
     short: 'here now',
   },
@@ -43,7 +43,7 @@ const TABLE: readonly Asked[] = [
     threads: ['Y1.in > M1.SYS1', 'F1.fan > Y1.out1', 'F2.fan > Y1.out2'],
     lead: 'f3.fan',
     to: 'y1.out3',
-    verdict: 'tight',
+    outlook: 'tight',
     text: '0.60 to 0.90 of 1.00 A: tight; no tach: its speed is not seen',
     short: '0.60 to 0.90 of 1.00 A',
   },
@@ -52,7 +52,7 @@ const TABLE: readonly Asked[] = [
     threads: ['Y1.in > M1.SYS1', 'F1.fan > Y1.out1'],
     lead: 'f2.fan',
     to: 'y1.out2',
-    verdict: 'over',
+    outlook: 'over',
     text: '0.60 to 1.20 of 1.00 A: over the limit; no tach: its speed is not seen',
     short: '0.60 to 1.20 of 1.00 A',
   },
@@ -61,7 +61,7 @@ const TABLE: readonly Asked[] = [
     threads: ['F1.fan > M1.SYS1'],
     lead: 'f2.fan',
     to: 'm1.SYS1',
-    verdict: 'taken',
+    outlook: 'taken',
     text: 'taken by F1',
     short: 'taken by F1',
   },
@@ -69,7 +69,7 @@ const TABLE: readonly Asked[] = [
     items: ['F1: fan-140', 'Y1: splitter-2'],
     lead: 'f1.fan',
     to: 'y1.out1',
-    verdict: 'unfed',
+    outlook: 'unfed',
     text: 'fits, but nothing feeds this port yet',
     short: 'not fed yet',
   },
@@ -77,7 +77,7 @@ const TABLE: readonly Asked[] = [
     items: ['M1: board-middle', 'L1: strip-12v'],
     lead: 'l1.light',
     to: 'm1.LED5V',
-    verdict: 'volts',
+    outlook: 'volts',
     text: '5 V here, this takes 12 V',
     short: '5 V here, this takes 12 V',
   },
@@ -85,7 +85,7 @@ const TABLE: readonly Asked[] = [
     items: ['M1: board-middle', 'F1: fan-140'],
     lead: 'f1.fan',
     to: 'm1.USB1',
-    verdict: 'misfit',
+    outlook: 'misfit',
     text: 'does not mate: this is an internal USB 2.0 plug',
     short: 'does not mate',
   },
@@ -94,7 +94,7 @@ const TABLE: readonly Asked[] = [
     threads: ['Y2.in > Y1.out1'],
     lead: 'y1.in',
     to: 'y2.out1',
-    verdict: 'ring',
+    outlook: 'ring',
     text: 'this lead feeds that port itself',
     short: 'feeds it itself',
   },
@@ -102,16 +102,16 @@ const TABLE: readonly Asked[] = [
     items: ['M1: board-middle', 'F1: fan-unlabelled'],
     lead: 'f1.fan',
     to: 'm1.SYS1',
-    verdict: 'unknown',
+    outlook: 'unknown',
     text: '0.00 to 0.00 of 1.00 A, with figures missing',
     short: '0.00 to 0.00 of 1.00 A',
   },
 ]
 
-test.each(TABLE)('$lead at $to: $verdict', ({ items, threads, lead, to, verdict, text, short }) => {
+test.each(TABLE)('$lead at $to: $outlook', ({ items, threads, lead, to, outlook, text, short }) => {
   const harness = derive(bench(items, threads))
   const candidate = candidatesFor(harness, ref(lead)).find((one) => `${one.to.itemId}.${one.to.portId}` === to)!
-  expect(candidate.verdict).toBe(verdict)
+  expect(candidate.outlook).toBe(outlook)
   expect(candidateText(harness, ref(lead), candidate)).toBe(text)
   expect(candidateShortText(harness, ref(lead), candidate)).toBe(short)
 })
@@ -120,9 +120,9 @@ test('a plug that does not fit is asked for no sum, and comes last', () => {
   const harness = derive(demoBuild('tangled-heron'))
   for (const { ref: lead } of harness.ports.filter(({ port }) => port.side === 'takes')) {
     const candidates = candidatesFor(harness, lead)
-    const misfits = candidates.filter(({ verdict }) => verdict === 'misfit')
-    expect(candidates.slice(-misfits.length || candidates.length).map(({ verdict }) => verdict)).toEqual(
-      misfits.length === 0 ? candidates.map(({ verdict }) => verdict) : misfits.map(() => 'misfit'),
+    const misfits = candidates.filter(({ outlook }) => outlook === 'misfit')
+    expect(candidates.slice(-misfits.length || candidates.length).map(({ outlook }) => outlook)).toEqual(
+      misfits.length === 0 ? candidates.map(({ outlook }) => outlook) : misfits.map(() => 'misfit'),
     )
     for (const { changes, run } of misfits) expect([changes, run]).toEqual([[], undefined])
   }

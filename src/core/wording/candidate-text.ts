@@ -80,8 +80,8 @@ function holders(harness: Harness, to: PortRef): string {
 /** How the lead reaches, in a few words; nothing where no place is said. */
 function reachWords({ run }: Candidate): string | undefined {
   if (run === undefined) return undefined
-  const { verdict, leadMm, leastMm } = run
-  switch (verdict) {
+  const { reach, leadMm, leastMm } = run
+  switch (reach) {
     case 'yes':
       return `${Math.floor(leadMm! - leastMm!)} mm to spare`
     case 'tight':
@@ -95,7 +95,7 @@ function reachWords({ run }: Candidate): string | undefined {
     case 'open':
       return undefined
     default:
-      return verdict satisfies never
+      return reach satisfies never
   }
 }
 
@@ -112,7 +112,7 @@ export function candidateText(harness: Harness, lead: PortRef, candidate: Candid
   const worked = harness.choices.trialAt(candidate.to)
   const trial = worked === undefined ? [] : [worked ? 'worked when tried' : 'did not work when tried']
   const withLost = (text: string) => [text, ...trial, ...(reach === undefined ? [] : [reach]), ...lost].join('; ')
-  switch (candidate.verdict) {
+  switch (candidate.outlook) {
     case 'here':
       return ['plugged here now', ...(reach === undefined ? [] : [reach])].join('; ')
     case 'holds':
@@ -148,13 +148,13 @@ export function candidateText(harness: Harness, lead: PortRef, candidate: Candid
     case 'misfit':
       return misfitWords(harness, lead, candidate)
     default:
-      return candidate.verdict satisfies never
+      return candidate.outlook satisfies never
   }
 }
 
-/** The same in a few words, for a row that has room for no more; the mark beside it says the verdict. */
+/** The same in a few words, for a row that has room for no more; the mark beside it says the outlook. */
 export function candidateShortText(harness: Harness, lead: PortRef, candidate: Candidate): string {
-  switch (candidate.verdict) {
+  switch (candidate.outlook) {
     case 'here':
       return 'here now'
     case 'holds':
@@ -181,7 +181,7 @@ export function candidateShortText(harness: Harness, lead: PortRef, candidate: C
     case 'volts':
       return candidateText(harness, lead, candidate)
     default:
-      return candidate.verdict satisfies never
+      return candidate.outlook satisfies never
   }
 }
 

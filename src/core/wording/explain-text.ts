@@ -8,7 +8,7 @@ import type { Harness } from '../operate/harness'
 import { glowOf } from '../operate/scenario'
 import { lightVoltsIn, voltsAt } from '../operate/electric'
 import type { Command } from '../structure/signal/speed'
-import { supplyWay, type Way } from '../structure/wiring/upstream'
+import { supplyPath, type Path } from '../structure/wiring/upstream'
 import { sameRef } from '../build/refs'
 import { budgetName } from './budget-name'
 import { sumText } from './sum-text'
@@ -21,28 +21,28 @@ const END_WORDS = {
   loose: ', which is loose',
   nowhere: ', which leads nowhere',
   ring: ', which leads back to itself',
-} as const satisfies Record<Way['end'], string>
+} as const satisfies Record<Path['end'], string>
 
-/** Every limit on the way, nearest first. */
-function budgetsOn(harness: Harness, start: PortRef, way: Way, rail: Rail): readonly Budget[] {
-  const places = [start, ...way.stretches.flatMap(({ from, to }) => [from, to])]
+/** Every limit on the path, nearest first. */
+function budgetsOn(harness: Harness, start: PortRef, path: Path, rail: Rail): readonly Budget[] {
+  const places = [start, ...path.hops.flatMap(({ from, to }) => [from, to])]
   return [...new Set(places.flatMap((ref) => harness.budgetsAt(ref)))].filter((budget) => budget.rail === rail)
 }
 
 function supplyLines(harness: Harness, ref: PortRef, rail: Rail): readonly string[] {
   const { port } = harness.port(ref)
-  const way = supplyWay(harness, ref, rail)
-  const stops = way.stretches.flatMap(({ to }, i) => {
-    const next = way.stretches[i + 1]?.from
+  const path = supplyPath(harness, ref, rail)
+  const stops = path.hops.flatMap(({ to }, i) => {
+    const next = path.hops[i + 1]?.from
     return next === undefined ? [harness.name(to)] : [harness.name(to), harness.name(next)]
   })
   const title = `${RAIL_VOLTS[rail]} V supply`
-  const sums = budgetsOn(harness, ref, way, rail).map(
+  const sums = budgetsOn(harness, ref, path, rail).map(
     (budget) => `${INDENT}${budgetName(harness, budget)}: ${sumText(harness.build, budget)}`,
   )
   if (port.side === 'gives') return sums.length === 0 ? [] : [`${title}: given here`, ...sums]
   if (stops.length === 0) return [`${title}: loose`]
-  return [`${title}: ${stops.join(' > ')}${END_WORDS[way.end]}`, ...sums]
+  return [`${title}: ${stops.join(' > ')}${END_WORDS[path.end]}`, ...sums]
 }
 
 const CONTROL_WORDS = {
@@ -110,7 +110,7 @@ function lightLines(harness: Harness, ref: PortRef): readonly string[] {
   })
 }
 
-/** All that follows for one port, line by line: its way to the supply with every sum, its command, its light. */
+/** All that follows for one port, line by line: its path to the supply with every sum, its command, its light. */
 export function explainLines(harness: Harness, ref: PortRef): readonly string[] {
   const { port, facts } = harness.port(ref)
   const others = harness.across(ref).map((other) => harness.name(other.ref))

@@ -99,7 +99,7 @@ describe('how a lead reaches', () => {
     )
     const harness = derive({ ...heron.build, parts })
     const lead = { itemId: 'f7', portId: 'fan' }
-    const short = candidatesFor(harness, lead).filter(({ verdict }) => verdict === 'short')
+    const short = candidatesFor(harness, lead).filter(({ outlook }) => outlook === 'short')
     expect(short.map(({ to }) => to.portId).toSorted()).toEqual(['CPU', 'CPUOPT', 'PUMP', 'SYS5'])
     expect(candidateText(harness, lead, short[0]!)).toMatch(/^too short: 100 mm of lead, \d+ mm of way$/)
     expect(candidateShortText(harness, lead, short[0]!)).toBe('too short')

@@ -80,11 +80,11 @@ function wayWords({ ways, leastMm }: Run): string {
 
 /** How a lead reaches, with its figures. */
 export function runText(harness: Harness, run: Run): string {
-  const { verdict, leadMm, leastMm, via } = run
+  const { reach, leadMm, leastMm, via } = run
   const by = via.length === 0 ? '' : ` by way of ${listNames(via.map(({ mark }) => mark))}`
   const goal = `${harness.name(run.goal.ref)}${by}`
   const sum = leadMm === undefined || leastMm === undefined ? '' : `: ${leadMm} mm of lead, ${wayWords(run)}`
-  switch (verdict) {
+  switch (reach) {
     case 'yes':
       return `reaches ${goal}${sum}, ${Math.floor(leadMm! - leastMm!)} mm to spare`
     case 'tight':
@@ -96,7 +96,7 @@ export function runText(harness: Harness, run: Run): string {
     case 'open':
       return `whether it reaches ${goal} is open: a length, a corner or a place is not known`
     default:
-      return verdict satisfies never
+      return reach satisfies never
   }
 }
 

@@ -14,8 +14,8 @@ import { listNames } from './text'
 /** What a thread rests on, and what would be said of the best other port: why it is there and not elsewhere. */
 export function reasonFor(harness: Harness, lead: PortRef): string {
   const candidates = candidatesFor(harness, lead)
-  const here = candidates.find(({ verdict }) => verdict === 'here')
-  const next = candidates.find(({ verdict }) => verdict !== 'here' && verdict !== 'misfit' && verdict !== 'taken')
+  const here = candidates.find(({ outlook }) => outlook === 'here')
+  const next = candidates.find(({ outlook }) => outlook !== 'here' && outlook !== 'misfit' && outlook !== 'taken')
   const sums = (here?.changes ?? []).flatMap(({ budget, after }) =>
     after.limit === undefined ? [] : [`${budgetName(harness, budget)} ${amountsText(after, after.limit.value)}`],
   )
@@ -43,11 +43,11 @@ export function lackTexts(harness: Harness, loose: readonly PlacedPort[]): reado
 /** Why a lead finds no port: what stands against the port that comes nearest, or that nothing here takes its plug. */
 export function whyLoose(harness: Harness, lead: PortRef): string {
   const name = harness.name(lead)
-  const nearest = candidatesFor(harness, lead).find(({ verdict }) => verdict !== 'misfit')
+  const nearest = candidatesFor(harness, lead).find(({ outlook }) => outlook !== 'misfit')
   if (nearest === undefined)
     return `${name}: nothing here takes its plug. Put something on the bench, or allow to buy it, that does.`
   const text = candidateText(harness, lead, nearest)
-  const isOpen = ['holds', 'tight', 'wouldHold', 'unknown', 'unfed'].includes(nearest.verdict)
+  const isOpen = ['holds', 'tight', 'wouldHold', 'unknown', 'unfed'].includes(nearest.outlook)
   return isOpen
     ? `${name}: ${harness.name(nearest.to)} would take it (${text}), but other leads need that port. One more port of its kind is wanted, or one device fewer.`
     : `${name}: the nearest port is ${harness.name(nearest.to)}: ${text}. One more port of its kind is wanted, or one device fewer.`

@@ -7,7 +7,7 @@ import { exceeds } from '@/core/units/compare'
 import { useHarness } from '@/ui/session/context'
 import type { CaseView } from './view'
 
-const LOOKS: Readonly<Record<Run['verdict'], { readonly stroke: string; readonly width: number }>> = {
+const LOOKS: Readonly<Record<Run['reach'], { readonly stroke: string; readonly width: number }>> = {
   yes: { stroke: 'var(--moss)', width: 3 },
   tight: { stroke: 'var(--weld)', width: 3.5 },
   inSight: { stroke: 'var(--weld)', width: 3.5 },
@@ -22,18 +22,18 @@ function elbow(from: Mark, to: Mark, wall: Wall): string {
   return `M ${from.uMm} ${from.vMm} L ${corner} L ${to.uMm} ${to.vMm}`
 }
 
-interface Piece {
+interface Course {
   readonly d: string
   readonly isBehind: boolean
 }
 
 /** The pieces of a way on the picture, those behind the tray apart. */
-function piecesOf(view: CaseView, { from, to, way }: RunWay, walls: readonly [Wall, Wall]): readonly Piece[] {
+function coursesOf(view: CaseView, { from, to, way }: RunWay, walls: readonly [Wall, Wall]): readonly Course[] {
   const holes = (way?.holeIds ?? []).flatMap((id) => view.space.holes?.filter((hole) => hole.id === id) ?? [])
   const marks = holes.map(({ xMm, yMm }) => view.net.mark('tray', { xMm: xMm.value, yMm: yMm.value, zMm: 0 }))
   const points = [view.net.mark(walls[0], from), ...marks, view.net.mark(walls[1], to)]
   let isBehind = from.isBehind === true
-  return points.slice(1).map((point, index): Piece => {
+  return points.slice(1).map((point, index): Course => {
     if (index > 0) isBehind = !isBehind
     const wall = index === points.length - 2 && index > 0 ? walls[1] : index === 0 ? walls[0] : 'tray'
     return { d: elbow(points[index]!, point, wall), isBehind }
@@ -44,7 +44,7 @@ function piecesOf(view: CaseView, { from, to, way }: RunWay, walls: readonly [Wa
 const shortest = ({ ways, leastMm }: Run): RunWay | undefined =>
   ways.find(({ way }) => way?.lengthMm === leastMm) ?? ways[0]
 
-/** Ways of leads: full where they are in sight, dashed behind the tray, in the colour of their verdict. */
+/** Ways of leads: full where they are in sight, dashed behind the tray, in the colour of their reach. */
 export function WaysLayer({ view, runs }: { readonly view: CaseView; readonly runs: readonly Run[] }) {
   const harness = useHarness()
   return runs.map((run) => {
@@ -52,8 +52,8 @@ export function WaysLayer({ view, runs }: { readonly view: CaseView; readonly ru
     const start = harness.placeOf(run.lead.item.id)
     if (way === undefined || start === undefined) return null
     const end = harness.placeOf(run.goal.item.id)
-    const pieces = piecesOf(view, way, [leadWall(start), end === undefined ? 'tray' : leadWall(end)])
-    const { stroke, width } = LOOKS[run.verdict]
+    const pieces = coursesOf(view, way, [leadWall(start), end === undefined ? 'tray' : leadWall(end)])
+    const { stroke, width } = LOOKS[run.reach]
     return pieces.map(({ d, isBehind }) => (
       <path
         key={`${run.lead.key} ${run.goal.key} ${d}`}

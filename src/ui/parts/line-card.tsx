@@ -5,14 +5,14 @@ import type { LineResult } from '@/core/parts/line/part-of-line'
 import { partSummary } from '@/core/wording/part-text'
 import { Button } from '@/ui/shared/button'
 
-interface Piece {
+interface Fragment {
   readonly text: string
   readonly sort: 'plain' | 'understood' | 'fault'
   readonly meaning?: string
 }
 
 /** The line cut into what was understood, what cannot be right, and the rest. */
-function piecesOf(line: string, results: readonly LineResult[]): readonly Piece[] {
+function fragmentsOf(line: string, results: readonly LineResult[]): readonly Fragment[] {
   const marks = [
     ...results.flatMap(({ faults }) =>
       faults.map(({ from, to, message }) => ({ from, to, sort: 'fault' as const, meaning: message })),
@@ -23,7 +23,7 @@ function piecesOf(line: string, results: readonly LineResult[]): readonly Piece[
   ]
     .filter(({ from, to }) => to > from)
     .toSorted((a, b) => a.from - b.from)
-  const pieces: Piece[] = []
+  const pieces: Fragment[] = []
   let at = 0
   for (const { from, to, sort, meaning } of marks) {
     if (from < at) continue
@@ -58,7 +58,7 @@ export function LineCard({ line, results, onAdd }: LineCardProps) {
       className={`border-b border-thread px-3 py-2.5 ${faults.length === 0 ? 'bg-moss-wash/60' : 'bg-madder-wash/50'}`}
     >
       <p className="leading-7 break-words">
-        {piecesOf(line, results).map((piece, index) => (
+        {fragmentsOf(line, results).map((piece, index) => (
           <span key={index} className={PIECE_LOOKS[piece.sort]} title={piece.meaning}>
             {piece.text}
           </span>

@@ -1,9 +1,9 @@
-import type { Run, Verdict } from '@/core/structure/place/ways'
+import type { Run, RunReach } from '@/core/structure/place/ways'
 import { runText } from '@/core/wording/place-text'
 import { useHarness } from '@/ui/session/context'
 import { SeverityMark, type Look } from '@/ui/shared/severity'
 
-const LOOKS: Readonly<Record<Verdict, Look>> = {
+const LOOKS: Readonly<Record<RunReach, Look>> = {
   yes: 'holds',
   tight: 'mind',
   inSight: 'mind',
@@ -11,7 +11,7 @@ const LOOKS: Readonly<Record<Verdict, Look>> = {
   open: 'unknown',
 }
 
-/** The ways of leads through the case, each with its verdict, its length and what is to spare. */
+/** The ways of leads through the case, each with how it reaches, its length and what is to spare. */
 export function LeadWays({ runs }: { readonly runs: readonly Run[] }) {
   const harness = useHarness()
   return (
@@ -19,7 +19,7 @@ export function LeadWays({ runs }: { readonly runs: readonly Run[] }) {
       {runs.map((run) => (
         <li key={`${run.lead.key} ${run.to.key}`} className="flex gap-1.5">
           <span className="mt-0.5">
-            <SeverityMark look={LOOKS[run.verdict]} size={14} />
+            <SeverityMark look={LOOKS[run.reach]} size={14} />
           </span>
           <span>
             {harness.name(run.lead.ref)} {runText(harness, run)}

@@ -1,5 +1,5 @@
 import type { Budget, BudgetState } from '@/core/operate/budgets'
-import type { Candidate, Verdict } from '@/core/ask/candidates'
+import type { Candidate, Outlook } from '@/core/ask/candidates'
 import type { Harness } from '@/core/operate/harness'
 import { wantsTrial, type Answer } from '@/core/rules/answers'
 import { portKey, type PortKey } from '@/core/build/refs'
@@ -17,7 +17,7 @@ import type { Look } from '@/ui/shared/severity'
 
 const WORST_FIRST: readonly BudgetState[] = ['over', 'unknown', 'wouldHold', 'tight', 'within', 'idle']
 
-export const LOOK_OF_VERDICT: Readonly<Record<Verdict, Look | undefined>> = {
+export const LOOK_OF_VERDICT: Readonly<Record<Outlook, Look | undefined>> = {
   here: 'note',
   holds: 'holds',
   wouldHold: 'unknown',
@@ -176,7 +176,7 @@ export function rowState(
       is: 'answer',
       text: candidateShortText(harness, lead.ref, candidate),
       title: candidateText(harness, lead.ref, candidate),
-      look: LOOK_OF_VERDICT[candidate.verdict],
+      look: LOOK_OF_VERDICT[candidate.outlook],
     }
   }
   if (placed.port.side === 'takes') return leadState(harness, placed)

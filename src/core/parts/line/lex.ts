@@ -16,7 +16,7 @@ export type LineUnit =
   | 'm3/h'
   | 'money'
 
-interface Place {
+interface TokenSpan {
   /** Where it stands in the line, in UTF-16 units; `to` is one past the end. */
   readonly from: number
   readonly to: number
@@ -24,7 +24,7 @@ interface Place {
 }
 
 /** A piece of a typed line. A number without a unit, a number with one, a word, or what ends a clause or a part. */
-export type Token = Place &
+export type Token = TokenSpan &
   (
     | { readonly sort: 'number'; readonly value: number; readonly isTimes: boolean }
     | {

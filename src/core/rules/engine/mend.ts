@@ -20,7 +20,7 @@ function moveTo(harness: Harness, lead: PortRef, candidate: Candidate): Mend {
   return { messageId: 'moveWithSum', params, edit }
 }
 
-const wouldTake = ({ verdict }: Candidate) => verdict === 'holds' || verdict === 'wouldHold'
+const wouldTake = ({ outlook }: Candidate) => outlook === 'holds' || outlook === 'wouldHold'
 
 /** Moves of a lead to the ports that answer so, best first. */
 function movesWhere(
@@ -40,7 +40,7 @@ export const nearerMoves = (harness: Harness, lead: PortRef, most: number): read
   movesWhere(
     harness,
     lead,
-    (candidate) => (wouldTake(candidate) || candidate.verdict === 'unknown') && candidate.run?.verdict === 'yes',
+    (candidate) => (wouldTake(candidate) || candidate.outlook === 'unknown') && candidate.run?.reach === 'yes',
     most,
   )
 
@@ -54,7 +54,7 @@ export const movesOf = (harness: Harness, lead: PortRef, most = MOST_MOVES): rea
  */
 export function plugsOf(harness: Harness, lead: PortRef): readonly Mend[] {
   const candidates = candidatesFor(harness, lead)
-  const best = candidates.find(wouldTake) ?? candidates.find(({ verdict }) => verdict === 'unknown')
+  const best = candidates.find(wouldTake) ?? candidates.find(({ outlook }) => outlook === 'unknown')
   return best === undefined ? [] : [moveTo(harness, lead, best)]
 }
 

@@ -1,28 +1,28 @@
 import { portKey } from '../../build/refs'
 import type { PortRef } from '../../schema/schema-kit'
 import type { Harness } from '../../operate/harness'
-import { signalWay, supplyWay, type Way } from '../../structure/wiring/upstream'
+import { signalPath, supplyPath, type Path } from '../../structure/wiring/upstream'
 import type { PlacedPort } from '../../structure/wiring/wiring'
 import { railsOf } from '../../parts/mating'
 import { unplugsAt } from '../engine/mend'
 import { defineRule } from '../engine/rule'
 
-/** Every way that goes up from a plugged lead: of its supplies and of its commands. */
-function waysUp(harness: Harness, { ref, port }: PlacedPort): readonly Way[] {
+/** Every path that goes up from a plugged lead: of its supplies and of its commands. */
+function pathsUp(harness: Harness, { ref, port }: PlacedPort): readonly Path[] {
   const signals = [
     ...(port.wires.includes('pwm') ? (['speed'] as const) : []),
     ...(port.wires.includes('data') ? (['light'] as const) : []),
   ]
   return [
-    ...railsOf(port).map((rail) => supplyWay(harness, ref, rail)),
-    ...signals.map((signal) => signalWay(harness, ref, signal)),
+    ...railsOf(port).map((rail) => supplyPath(harness, ref, rail)),
+    ...signals.map((signal) => signalPath(harness, ref, signal)),
   ]
 }
 
-/** The leads of the ring that this one is part of; none where its ways end, or only come upon a ring further up. */
+/** The leads of the ring that this one is part of; none where its paths end, or only come upon a ring further up. */
 function ringOf(harness: Harness, lead: PlacedPort): readonly PortRef[] {
-  const way = waysUp(harness, lead).find(({ end, endAt }) => end === 'ring' && portKey(endAt) === lead.key)
-  return way === undefined ? [] : way.stretches.map(({ from }) => from)
+  const path = pathsUp(harness, lead).find(({ end, endAt }) => end === 'ring' && portKey(endAt) === lead.key)
+  return path === undefined ? [] : path.hops.map(({ from }) => from)
 }
 
 /** Leads that come back to themselves: a splitter on its own outlet, two hubs on each other. */

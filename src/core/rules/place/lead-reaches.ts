@@ -83,7 +83,7 @@ export const leadReaches = defineRule({
   },
   check: (harness, say) => {
     const runs = harness.runs()
-    const are = (verdict: Run['verdict']) => runs.filter((run) => run.verdict === verdict)
+    const are = (reach: Run['reach']) => runs.filter((run) => run.reach === reach)
     const names = (list: readonly Run[]) => list.map((run) => leadName(harness, run))
     const figures = (run: Run) => ({ lead: leadName(harness, run), port: harness.name(run.goal.ref) })
     const assumed = are('yes').filter(({ isAssumed }) => isAssumed)

@@ -1,4 +1,4 @@
-import { insertEdit, type Piece } from '../../build/rewire'
+import { insertEdit, type Insert } from '../../build/rewire'
 import type { PortRef } from '../../schema/schema-kit'
 import type { Harness } from '../../operate/harness'
 import { givesPulses } from '../../structure/signal/tach'
@@ -26,7 +26,7 @@ function fansFor(harness: Harness, outlet: PortRef): readonly PlacedPort[] {
 }
 
 /** A splitter that lies loose, or one more to buy. */
-function splitters(harness: Harness): readonly { readonly piece: Piece; readonly name: string }[] {
+function splitters(harness: Harness): readonly { readonly piece: Insert; readonly name: string }[] {
   const isSplitter = (itemId: string) => harness.factsOfItem(itemId).all.reports.length > 0
   const isLoose = (itemId: string) =>
     harness.factsOfItem(itemId).part.ports.every(({ id: portId }) => harness.threadsAt({ itemId, portId }).length === 0)

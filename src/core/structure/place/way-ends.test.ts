@@ -83,7 +83,7 @@ describe('ways added up by hand', () => {
   // In by the low hole: 140 + 50 + 40 = 230; behind to the high one 250; to NEAR 15 + 10: 505.
   test('to a header, by the better hole', () => {
     expect(runOf(built(600, ['F1.fan > M1.NEAR']))).toMatchObject({
-      verdict: 'yes',
+      reach: 'yes',
       leadMm: 600,
       leastMm: 505,
       ways: [{ way: { holeIds: ['low', 'high'] }, sightMm: 155 + 190 + 40 }],
@@ -97,13 +97,13 @@ describe('ways added up by hand', () => {
     [504, 'inSight'],
     [385, 'inSight'],
     [384, 'no'],
-  ] as const)('a lead of %i mm: %s', (lengthMm, verdict) => {
-    expect(runOf(built(lengthMm, ['F1.fan > M1.NEAR']))?.verdict).toBe(verdict)
+  ] as const)('a lead of %i mm: %s', (lengthMm, reach) => {
+    expect(runOf(built(lengthMm, ['F1.fan > M1.NEAR']))?.reach).toBe(reach)
   })
 
   test('a splitter and an extension add their leads: 100, 300 and 200 mm', () => {
     const run = runOf(built(100, ['F1.fan > X1.out', 'X1.in > Y1.out1', 'Y1.in > M1.NEAR']))
-    expect(run).toMatchObject({ leadMm: 600, verdict: 'yes' })
+    expect(run).toMatchObject({ leadMm: 600, reach: 'yes' })
     expect(run?.via.map(({ mark }) => mark)).toEqual(['X1', 'Y1'])
     expect(run?.goal.port.name).toBe('NEAR')
   })
@@ -111,17 +111,17 @@ describe('ways added up by hand', () => {
   test('to a box behind the tray: in by a hole and no further', () => {
     // 230 to the low hole, 80 + 200 behind; or 380 to the high one, 80 + 50 behind.
     const places: readonly Place[] = [lowest, { itemId: 'h1', spot: { caseItemId: 'k1', spotId: 'shelf' } }]
-    expect(runOf(built(600, ['F1.fan > H1.out1'], places))).toMatchObject({ leastMm: 510, verdict: 'yes' })
+    expect(runOf(built(600, ['F1.fan > H1.out1'], places))).toMatchObject({ leastMm: 510, reach: 'yes' })
   })
 
   test('a box that is nowhere yet leaves the reach open', () => {
-    expect(runOf(built(600, ['F1.fan > H1.out1']))).toMatchObject({ verdict: 'open', ways: [] })
+    expect(runOf(built(600, ['F1.fan > H1.out1']))).toMatchObject({ reach: 'open', ways: [] })
   })
 
   test('two corners that disagree leave it open until one is said', () => {
     const { leadCorner: _corner, ...open } = lowest
     const build = built(530, ['F1.fan > M1.NEAR'], [open])
-    expect(runOf(build)).toMatchObject({ verdict: 'open' })
+    expect(runOf(build)).toMatchObject({ reach: 'open' })
     expect(runOf(build)?.ways).toHaveLength(4)
   })
 })
@@ -140,17 +140,17 @@ describe('headers ranked by reach, budget and school', () => {
     const answers = candidatesFor(harness, { itemId: 'f1', portId: 'fan' })
     const of = (portId: string) => answers.find(({ to }) => to.itemId === 'm1' && to.portId === portId)
     expect(answers[0]?.to.portId).toBe('NEAR')
-    expect(of('NEAR')).toMatchObject({ verdict: 'holds', run: { verdict: 'yes', leastMm: 505 } })
+    expect(of('NEAR')).toMatchObject({ outlook: 'holds', run: { reach: 'yes', leastMm: 505 } })
     // FAR at 385, 130: 380 + 250 + 245 + 30 by way of both holes, 245 + 20 + 40 in sight.
-    expect(of('FAR')).toMatchObject({ run: { verdict: 'inSight' } })
+    expect(of('FAR')).toMatchObject({ run: { reach: 'inSight' } })
     // CPU at 280, 400: 280 + 250 + 40 are 570 even in sight.
-    expect(of('CPU')).toMatchObject({ verdict: 'short', run: { verdict: 'no' } })
+    expect(of('CPU')).toMatchObject({ outlook: 'short', run: { reach: 'no' } })
   })
 
   test('too short is no candidate at all', () => {
     const harness = derive(built(200, []))
     const answers = candidatesFor(harness, { itemId: 'f1', portId: 'fan' })
-    expect(answers.filter(({ to }) => to.itemId === 'm1').map(({ verdict }) => verdict)).toEqual([
+    expect(answers.filter(({ to }) => to.itemId === 'm1').map(({ outlook }) => outlook)).toEqual([
       'short',
       'short',
       'short',
@@ -160,6 +160,6 @@ describe('headers ranked by reach, budget and school', () => {
   test('a splitter with a fan on it asks for the hardest of its ways', () => {
     const harness = derive(built(200, ['F1.fan > Y1.out1']))
     const near = candidatesFor(harness, { itemId: 'y1', portId: 'in' }).find(({ to }) => to.portId === 'NEAR')
-    expect(near?.run).toMatchObject({ leadMm: 400, verdict: 'inSight' })
+    expect(near?.run).toMatchObject({ leadMm: 400, reach: 'inSight' })
   })
 })

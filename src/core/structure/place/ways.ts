@@ -30,7 +30,7 @@ export interface RunWay {
  * Whether a lead reaches: yes with slack, tight without, inSight where only the way across the board is short enough,
  * no where it is too short, open where a figure or a place is not known or the corner decides.
  */
-export type Verdict = Reach | 'inSight' | 'open'
+export type RunReach = Reach | 'inSight' | 'open'
 
 /** A lead of a thing in the case, with all that hangs between it and the header or box it goes to. */
 export interface Run {
@@ -47,7 +47,7 @@ export interface Run {
   readonly ways: readonly RunWay[]
   /** What should be left of the lead to plug it. */
   readonly slackMm: number
-  readonly verdict: Verdict
+  readonly reach: RunReach
   /** The shortest way there; undefined where there is none. */
   readonly leastMm: number | undefined
   /** Whether the nearest of the points at the end is only hoped for. */
@@ -84,22 +84,22 @@ function wayIn({ space, ways }: KnownSpace, from: WayEnd, to: WayEnd): Way | und
   return ways.get(key)
 }
 
-function verdictOn({ way, sightMm }: RunWay, leadMm: number, slackMm: number): Verdict {
+function reachOn({ way, sightMm }: RunWay, leadMm: number, slackMm: number): RunReach {
   const reach = way === undefined ? 'no' : reachOf(leadMm, way.lengthMm, slackMm)
   if (reach !== 'no' || sightMm === undefined) return reach
   return reachOf(leadMm, sightMm, slackMm) === 'no' ? 'no' : 'inSight'
 }
 
-/** What the verdict on a run rests on. */
+/** What the reach of a run rests on. */
 type Judged = Pick<Run, 'ways' | 'leadMm' | 'isHoped' | 'slackMm'>
 
 /** All points agree, or the corner decides and the answer is open; the best of hoped-for points is taken. */
-function verdictOf({ ways, leadMm, isHoped, slackMm }: Judged): Verdict {
+function reachOfRun({ ways, leadMm, isHoped, slackMm }: Judged): RunReach {
   if (leadMm === undefined || ways.length === 0) return 'open'
-  const verdicts = new Set(ways.map((way) => verdictOn(way, leadMm, slackMm)))
-  if (isHoped) return (['yes', 'tight', 'inSight', 'no'] as const).find((verdict) => verdicts.has(verdict))!
-  const [only] = verdicts
-  return verdicts.size === 1 ? only! : 'open'
+  const reaches = new Set(ways.map((way) => reachOn(way, leadMm, slackMm)))
+  if (isHoped) return (['yes', 'tight', 'inSight', 'no'] as const).find((reach) => reaches.has(reach))!
+  const [only] = reaches
+  return reaches.size === 1 ? only! : 'open'
 }
 
 type Start = Stretch & { readonly from: PlacedPort }
@@ -132,15 +132,15 @@ function joinEnds(site: Site, start: Start, to: PlacedPort, goal: Goal): Run {
     to,
     goal: goal.goal,
     via: [...start.via, ...goal.via],
-    verdict: verdictOf(judged),
+    reach: reachOfRun(judged),
     leastMm: lengths.length === 0 ? undefined : Math.min(...lengths),
     isAssumed: goal.end.isHoped || start.end.isAssumed || goal.end.isAssumed || isWeak(...known),
   }
 }
 
 /** What would be said of a run if its leads were longer by so many mm, as with the lead of a splitter put between. */
-export const longerBy = (run: Run, moreMm: number | undefined): Verdict =>
-  verdictOf({ ...run, leadMm: run.leadMm === undefined || moreMm === undefined ? undefined : run.leadMm + moreMm })
+export const longerBy = (run: Run, moreMm: number | undefined): RunReach =>
+  reachOfRun({ ...run, leadMm: run.leadMm === undefined || moreMm === undefined ? undefined : run.leadMm + moreMm })
 
 /** Frames that clip together in neighbouring places need no lead between them. */
 export function isClipped(site: Site, lead: PlacedPort, to: PlacedPort): boolean {

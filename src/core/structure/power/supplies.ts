@@ -4,7 +4,7 @@ import { RAILS } from '../../parts/connectors'
 import { convertedTo, poweredBy } from '../wiring/part-facts'
 import type { Net, Nets } from '../wiring/nets'
 import type { PlacedPort, Wiring } from '../wiring/wiring'
-import { railOrigin } from '../wiring/upstream'
+import { railInflow } from '../wiring/upstream'
 import { railsReaching, type Powered } from './volts'
 
 /** Copper of one rail that more than one source gives onto. */
@@ -17,10 +17,10 @@ export interface SharedSupply {
 
 /** The items whose own supply stands behind a giving port: itself, or those that its feeds come from. */
 function originsOf(wiring: Powered, source: PlacedPort, rail: Rail): readonly string[] {
-  const origin = railOrigin(source, rail)
+  const inflow = railInflow(source, rail)
   // What a converter makes is its own, whatever stands before it.
-  if (origin.from !== 'ports' || origin.rail !== rail) return [source.item.id]
-  return origin.refs.flatMap((ref) =>
+  if (inflow.from !== 'ports' || inflow.rail !== rail) return [source.item.id]
+  return inflow.refs.flatMap((ref) =>
     railsReaching(wiring, ref, rail).flatMap((reach) =>
       reach.source.itemId === source.item.id ? [] : originsOf(wiring, wiring.port(reach.source), rail),
     ),

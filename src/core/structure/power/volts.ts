@@ -4,18 +4,18 @@ import { railsOf } from '../../parts/mating'
 import type { Port } from '../../parts/schema'
 import { convertedTo, poweredBy } from '../wiring/part-facts'
 import type { Wiring } from '../wiring/wiring'
-import { railOrigin } from '../wiring/upstream'
+import { railInflow } from '../wiring/upstream'
 
 /** A rail that reaches a port, and the source port it starts from. */
-export interface Reach {
+export interface Arrival {
   readonly rail: Rail
   readonly source: PortRef
 }
 
 /** What really arrives on the supply wires of ports, asked from the port upwards. */
 export interface Arrivals {
-  readonly intoTaker: (ref: PortRef, wanted: Rail) => readonly Reach[]
-  readonly outOfGiver: (ref: PortRef, offered: Rail) => readonly Reach[]
+  readonly intoTaker: (ref: PortRef, wanted: Rail) => readonly Arrival[]
+  readonly outOfGiver: (ref: PortRef, offered: Rail) => readonly Arrival[]
 }
 
 /**
@@ -35,9 +35,9 @@ export interface Powered extends Wiring {
 
 /** Asked for by many; each answer is worked out once. */
 export function makeArrivals(wiring: Wiring): Arrivals {
-  const memo = new Map<number, readonly Reach[]>()
+  const memo = new Map<number, readonly Arrival[]>()
   /** Each answer once; a ring of threads brings nothing. */
-  const once = (key: number, ask: () => readonly Reach[]): readonly Reach[] => {
+  const once = (key: number, ask: () => readonly Arrival[]): readonly Arrival[] => {
     const known = memo.get(key)
     if (known !== undefined) return known
     memo.set(key, [])
@@ -45,24 +45,24 @@ export function makeArrivals(wiring: Wiring): Arrivals {
     memo.set(key, reaches)
     return reaches
   }
-  const intoTaker = (ref: PortRef, wanted: Rail): readonly Reach[] =>
+  const intoTaker = (ref: PortRef, wanted: Rail): readonly Arrival[] =>
     once(wiring.port(ref).index * RAILS.length + RAILS.indexOf(wanted), () =>
       wiring.across(ref, wanted).flatMap((other) => {
         if (other.port.side === 'takes') return []
         return railsOffered(other.port, wiring.port(ref).port, wanted).flatMap((rail) => outOfGiver(other.ref, rail))
       }),
     )
-  const outOfGiver = (ref: PortRef, offered: Rail): readonly Reach[] => {
+  const outOfGiver = (ref: PortRef, offered: Rail): readonly Arrival[] => {
     const placed = wiring.port(ref)
-    const origin = railOrigin(placed, offered)
-    if (origin.from === 'nowhere') return []
-    if (origin.from === 'here') return [{ rail: offered, source: ref }]
+    const inflow = railInflow(placed, offered)
+    if (inflow.from === 'nowhere') return []
+    if (inflow.from === 'here') return [{ rail: offered, source: ref }]
     const powers = poweredBy(placed.facts, offered, ref.portId)
-    const isUnfed = powers !== undefined && origin.refs.every((feed) => wiring.threadsAt(feed).length === 0)
+    const isUnfed = powers !== undefined && inflow.refs.every((feed) => wiring.threadsAt(feed).length === 0)
     const input = isUnfed && powers.unfed?.then === 'drawsFromInput' ? powers.unfed.inputPortId : undefined
     // A box that falls back on the lead of its signal has its supply from there.
-    const inputs = input === undefined ? origin.refs : [{ itemId: ref.itemId, portId: input }]
-    const arriving = inputs.flatMap((from) => intoTaker(from, origin.rail ?? offered))
+    const inputs = input === undefined ? inflow.refs : [{ itemId: ref.itemId, portId: input }]
+    const arriving = inputs.flatMap((from) => intoTaker(from, inflow.rail ?? offered))
     // An outlet with a feed or a converter makes its own rail, but only while something arrives there.
     const makesIt = powers !== undefined || convertedTo(placed.facts, offered, ref.portId) !== undefined
     return makesIt && arriving.length > 0 ? [{ rail: offered, source: ref }] : arriving
@@ -71,12 +71,12 @@ export function makeArrivals(wiring: Wiring): Arrivals {
 }
 
 /** The rails that reach the supply wire `rail` of a taking port over its threads, each with its source. */
-export function railsReaching({ arrivals }: Powered, taker: PortRef, rail: Rail): readonly Reach[] {
+export function railsReaching({ arrivals }: Powered, taker: PortRef, rail: Rail): readonly Arrival[] {
   return arrivals.intoTaker(taker, rail)
 }
 
 /** The rails that a giving port would put on the wire `rail` of this lead; none where nothing feeds the port yet. */
-export function railsOn(wiring: Powered, giver: PortRef, taking: Port, rail: Rail): readonly Reach[] {
+export function railsOn(wiring: Powered, giver: PortRef, taking: Port, rail: Rail): readonly Arrival[] {
   const { outOfGiver } = wiring.arrivals
   return railsOffered(wiring.port(giver).port, taking, rail).flatMap((offered) => outOfGiver(giver, offered))
 }

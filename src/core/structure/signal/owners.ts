@@ -2,7 +2,7 @@ import { chosenFor, type Schools } from '../../build/groups'
 import { sameRef } from '../../build/refs'
 import type { Build } from '../../build/schema'
 import type { PortRef } from '../../schema/schema-kit'
-import { signalOrigin } from '../wiring/upstream'
+import { signalInflow } from '../wiring/upstream'
 import type { PlacedPort, Wiring } from '../wiring/wiring'
 
 export type SpeedOwner = 'board' | 'controller' | 'sync' | 'pump'
@@ -52,10 +52,10 @@ function headOf(wiring: Wiring, giver: PlacedPort, signal: 'speed' | 'light'): P
   const climb = (at: PlacedPort): PlacedPort | undefined => {
     if (seen.has(at)) return undefined
     seen.add(at)
-    const origin = signalOrigin(at, signal)
-    if (origin.from !== 'ports') return origin.from === 'here' ? at : undefined
+    const inflow = signalInflow(at, signal)
+    if (inflow.from !== 'ports') return inflow.from === 'here' ? at : undefined
     const up = (ref: PortRef) => wiring.across(ref).find(({ port }) => port.side === 'gives')
-    const next = origin.refs.map(up).find((placed) => placed !== undefined)
+    const next = inflow.refs.map(up).find((placed) => placed !== undefined)
     return next === undefined ? undefined : climb(next)
   }
   return climb(giver)

@@ -5,13 +5,13 @@ import type { PlacedPort, Wiring } from './wiring'
 import { convertedTo, isUsbRoot, poweredBy, sameCopper } from './part-facts'
 
 /** Where a wire of a giving port comes from, inside its own part. */
-export type Origin =
+export type Inflow =
   | { readonly from: 'here' }
   /** `rail` is what comes in there; none for a command. */
   | { readonly from: 'ports'; readonly refs: readonly PortRef[]; readonly rail?: Rail }
   | { readonly from: 'nowhere' }
 
-const refsOf = (placed: PlacedPort, portIds: readonly string[]): Origin =>
+const refsOf = (placed: PlacedPort, portIds: readonly string[]): Inflow =>
   portIds.length === 0
     ? { from: 'nowhere' }
     : { from: 'ports', refs: portIds.map((portId) => ({ itemId: placed.item.id, portId })) }
@@ -26,7 +26,7 @@ function takersInCopper(placed: PlacedPort, wire: Wire): readonly string[] {
  * Where the supply on `rail` of a giving port comes from: a feed, a converter's input on another rail, the USB lead of a
  * hub, the copper of an input, or the part itself.
  */
-export function railOrigin(placed: PlacedPort, rail: Rail): Origin {
+export function railInflow(placed: PlacedPort, rail: Rail): Inflow {
   const { facts, port } = placed
   const powers = poweredBy(facts, rail, port.id)
   if (powers !== undefined) return powers.feeds.length === 0 ? { from: 'here' } : onRail(placed, powers.feeds, rail)
@@ -40,13 +40,13 @@ export function railOrigin(placed: PlacedPort, rail: Rail): Origin {
   return onRail(placed, takersInCopper(placed, rail), rail)
 }
 
-function onRail(placed: PlacedPort, portIds: readonly string[], rail: Rail): Origin {
-  const origin = refsOf(placed, portIds)
-  return origin.from === 'ports' ? { ...origin, rail } : origin
+function onRail(placed: PlacedPort, portIds: readonly string[], rail: Rail): Inflow {
+  const inflow = refsOf(placed, portIds)
+  return inflow.from === 'ports' ? { ...inflow, rail } : inflow
 }
 
 /** Where the command on a giving port comes from: a brain in the part, a repeater's input, or shared copper. */
-export function signalOrigin(placed: PlacedPort, signal: 'speed' | 'light'): Origin {
+export function signalInflow(placed: PlacedPort, signal: 'speed' | 'light'): Inflow {
   const portId = placed.port.id
   const inside = placed.facts.part.inside
   if (
@@ -69,64 +69,64 @@ export function signalOrigin(placed: PlacedPort, signal: 'speed' | 'light'): Ori
   return { from: 'nowhere' }
 }
 
-/** One stretch of a way: out of a taking port, over a thread, into a giving port. */
-export interface Stretch {
+/** One hop of a path: out of a taking port, over a thread, into a giving port. */
+export interface Hop {
   readonly from: PortRef
   readonly to: PortRef
   readonly threadId: string
 }
 
-/** A way towards the source, and how it ends: at a source, at a loose lead, or inside a part that leads nowhere. */
-export interface Way {
-  readonly stretches: readonly Stretch[]
+/** A path towards the source, and how it ends: at a source, at a loose lead, or inside a part that leads nowhere. */
+export interface Path {
+  readonly hops: readonly Hop[]
   readonly end: 'source' | 'loose' | 'nowhere' | 'ring'
   readonly endAt: PortRef
 }
 
-/** The way of the supply on `rail` up to its source, through converters too; first threads first. */
-export function supplyWay(wiring: Wiring, start: PortRef, rail: Rail): Way {
+/** The path of the supply on `rail` up to its source, through converters too; first threads first. */
+export function supplyPath(wiring: Wiring, start: PortRef, rail: Rail): Path {
   let now = rail
-  return wayUp(
+  return pathUp(
     wiring,
     start,
     (placed) => {
-      const origin = railOrigin(placed, now)
-      if (origin.from === 'ports') now = origin.rail ?? now
-      return origin
+      const inflow = railInflow(placed, now)
+      if (inflow.from === 'ports') now = inflow.rail ?? now
+      return inflow
     },
     () => now,
   )
 }
 
-/** The way of a command up to where it comes from; first threads first. */
-export function signalWay(wiring: Wiring, start: PortRef, signal: 'speed' | 'light'): Way {
-  return wayUp(wiring, start, (placed) => signalOrigin(placed, signal))
+/** The path of a command up to where it comes from; first threads first. */
+export function signalPath(wiring: Wiring, start: PortRef, signal: 'speed' | 'light'): Path {
+  return pathUp(wiring, start, (placed) => signalInflow(placed, signal))
 }
 
 const threadBetween = (wiring: Wiring, a: PortRef, b: PortRef) =>
   wiring.threadsAt(a).find(({ from, to }) => sameRef(from, b) || sameRef(to, b))!.id
 
-/** The way from a taking port upwards, asking at each port on it where to go on. */
-function wayUp(
+/** The path from a taking port upwards, asking at each port on it where to go on. */
+function pathUp(
   wiring: Wiring,
   start: PortRef,
-  originOf: (placed: PlacedPort) => Origin,
+  inflowOf: (placed: PlacedPort) => Inflow,
   wireAt: () => Wire | undefined = () => undefined,
-): Way {
-  const stretches: Stretch[] = []
+): Path {
+  const hops: Hop[] = []
   const seen = new Set<string>()
   let at = start
   for (;;) {
-    if (seen.has(portKey(at))) return { stretches, end: 'ring', endAt: at }
+    if (seen.has(portKey(at))) return { hops, end: 'ring', endAt: at }
     seen.add(portKey(at))
     const placed = wiring.across(at, wireAt())[0]
-    if (placed === undefined) return { stretches, end: 'loose', endAt: at }
+    if (placed === undefined) return { hops, end: 'loose', endAt: at }
     const to = placed.ref
-    stretches.push({ from: at, to, threadId: threadBetween(wiring, at, to) })
-    if (placed.port.side === 'takes') return { stretches, end: 'nowhere', endAt: to }
-    const origin = originOf(placed)
-    if (origin.from === 'here') return { stretches, end: 'source', endAt: to }
-    if (origin.from === 'nowhere') return { stretches, end: 'nowhere', endAt: to }
-    at = origin.refs.find((ref) => wiring.threadsAt(ref).length > 0) ?? origin.refs[0]!
+    hops.push({ from: at, to, threadId: threadBetween(wiring, at, to) })
+    if (placed.port.side === 'takes') return { hops, end: 'nowhere', endAt: to }
+    const inflow = inflowOf(placed)
+    if (inflow.from === 'here') return { hops, end: 'source', endAt: to }
+    if (inflow.from === 'nowhere') return { hops, end: 'nowhere', endAt: to }
+    at = inflow.refs.find((ref) => wiring.threadsAt(ref).length > 0) ?? inflow.refs[0]!
   }
 }

@@ -78,24 +78,24 @@ function isRadiatorFan({ build, placeOf }: Harness, { item }: PlacedPort): boole
 }
 
 /** How a lead reaches the places it could go to. */
-type Reach = Pick<LeadClass, 'unreached' | 'hardlyReached'>
+type PortReach = Pick<LeadClass, 'unreached' | 'hardlyReached'>
 
-const ANYWHERE: Reach = { unreached: new Set(), hardlyReached: new Set() }
+const ANYWHERE: PortReach = { unreached: new Set(), hardlyReached: new Set() }
 
 /** What is certain of the reach of a lead; nothing where no place is said. */
-function reachOf(harness: Harness, lead: PlacedPort): Reach {
+function reachOf(harness: Harness, lead: PlacedPort): PortReach {
   if (harness.placeOf(lead.item.id) === undefined) return ANYWHERE
   const givers = harness.ports.filter(({ port }) => port.side === 'gives' && fitOf(lead.port, port).misfit === 'none')
   const judged = givers.map((to) => ({
     key: to.key,
-    verdicts: runsBetween(harness, lead, to).map(({ verdict }) => verdict),
+    reaches: runsBetween(harness, lead, to).map(({ reach }) => reach),
   }))
   const keysWith = (...wanted: readonly string[]) =>
-    new Set(judged.filter(({ verdicts }) => verdicts.some((verdict) => wanted.includes(verdict))).map(({ key }) => key))
+    new Set(judged.filter(({ reaches }) => reaches.some((reach) => wanted.includes(reach))).map(({ key }) => key))
   return { unreached: keysWith('no'), hardlyReached: keysWith('tight', 'inSight') }
 }
 
-function classOf(harness: Harness, leads: readonly PlacedPort[], reach: Reach): LeadClass {
+function classOf(harness: Harness, leads: readonly PlacedPort[], reach: PortReach): LeadClass {
   const [first] = leads
   const kind = kindOf(first!.facts, first!.port)
   return {

@@ -6,7 +6,7 @@ import {
   answersTo,
   nextQuestion,
   plugsFor,
-  verdictOf,
+  resultOf,
   type Answers,
   type Plug,
   type Question,
@@ -109,8 +109,8 @@ function Outcome({
   readonly job: FinderJob
   readonly onClose: () => void
 }) {
-  const outcome = isNone ? ({ verdict: 'none' } as const) : verdictOf(answers)
-  if (outcome.verdict === 'found') {
+  const outcome = isNone ? ({ result: 'none' } as const) : resultOf(answers)
+  if (outcome.result === 'found') {
     return (
       <div role="status">
         <p className="flex items-center gap-2 text-lg font-semibold">
@@ -139,7 +139,7 @@ function Outcome({
         <OctagonX size={18} aria-hidden /> Do not plug it yet
       </p>
       <p className="mt-1">
-        {outcome.verdict === 'none'
+        {outcome.result === 'none'
           ? 'No plug known here looks like this. Keep it apart until its maker’s manual names it; it counts as a plug of its own that goes into nothing else.'
           : outcome.isVoltageOpen
             ? 'It can be any of those beside, and they do not even carry the same volts. Look at them once more, or ask the maker.'

@@ -2,7 +2,7 @@
 
 import { Check, CircleHelp, Minus } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import { compareLightKinds, meetsWishes, type LightKind, type LightWay, type LightWishes } from '@/core/light/kinds'
+import { compareLightKinds, meetsWishes, type LightKind, type LightOption, type LightWishes } from '@/core/light/kinds'
 import type { ShelfFound } from '@/core/formats/api-types'
 import type { Part } from '@/core/parts/schema'
 import { countOf } from '@/core/wording/text'
@@ -71,7 +71,7 @@ function YesNo({ value }: { readonly value: boolean | undefined }) {
   )
 }
 
-function Ways({ ways, wishes }: { readonly ways: readonly LightWay[]; readonly wishes: LightWishes }) {
+function Options({ options, wishes }: { readonly options: readonly LightOption[]; readonly wishes: LightWishes }) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full text-left">
@@ -86,30 +86,30 @@ function Ways({ ways, wishes }: { readonly ways: readonly LightWay[]; readonly w
           </tr>
         </thead>
         <tbody>
-          {ways.map((way) => (
+          {options.map((option) => (
             <tr
-              key={way.kind}
-              className={`border-t border-thread align-top ${(wishes.isEachLed || wishes.isWithoutProgram) && meetsWishes(way, wishes) ? 'bg-moss-wash' : ''}`}
+              key={option.kind}
+              className={`border-t border-thread align-top ${(wishes.isEachLed || wishes.isWithoutProgram) && meetsWishes(option, wishes) ? 'bg-moss-wash' : ''}`}
             >
               <th scope="row" className="py-2 px-3 font-semibold">
-                {KIND_WORDS[way.kind]}
+                {KIND_WORDS[option.kind]}
               </th>
               <td className="py-2 pr-3 text-[13px]">
-                {wishes.lightCount} × {way.light.name}
-                {way.boxCount > 0 && <span className="block">{`${way.boxCount} × ${way.giver.name}`}</span>}
+                {wishes.lightCount} × {option.light.name}
+                {option.boxCount > 0 && <span className="block">{`${option.boxCount} × ${option.giver.name}`}</span>}
               </td>
               <td className="py-2 pr-3">
-                <YesNo value={way.needsProgram === undefined ? undefined : !way.needsProgram} />
+                <YesNo value={option.needsProgram === undefined ? undefined : !option.needsProgram} />
               </td>
               <td className="py-2 pr-3">
-                <YesNo value={way.isEachLed} />
+                <YesNo value={option.isEachLed} />
               </td>
-              <td className="py-2 pr-3 text-right">{countOf(way.cableCount, 'lead')}</td>
+              <td className="py-2 pr-3 text-right">{countOf(option.cableCount, 'lead')}</td>
               <td className="px-3 py-2 text-right">
-                {way.cents === undefined || way.currency === undefined ? (
+                {option.cents === undefined || option.currency === undefined ? (
                   <span className="text-plum">not known</span>
                 ) : (
-                  formatMoney(way.cents, way.currency)
+                  formatMoney(option.cents, option.currency)
                 )}
               </td>
             </tr>
@@ -133,7 +133,7 @@ function LightKinds() {
   })
   const set = (change: Partial<LightWishes>) => setWishes({ ...wishes, ...change })
   const parts = typeof shelf === 'string' ? bench : [...bench, ...shelf]
-  const ways = compareLightKinds(parts, wishes)
+  const options = compareLightKinds(parts, wishes)
   return (
     <Dialog
       isOpen
@@ -174,10 +174,10 @@ function LightKinds() {
       {shelf === 'failed' && (
         <p className="mb-2 text-madder">The shelf cannot be reached just now; this is from your bench alone.</p>
       )}
-      {shelf !== 'loading' && ways.length === 0 && (
+      {shelf !== 'loading' && options.length === 0 && (
         <p className="text-faded">No light here finds a board or a box that drives it. Put one on the shelf first.</p>
       )}
-      {ways.length > 0 && <Ways ways={ways} wishes={wishes} />}
+      {options.length > 0 && <Options options={options} wishes={wishes} />}
     </Dialog>
   )
 }

@@ -7,7 +7,7 @@ import { COLUMNS, HEAD_PX, layOut, ROW_PX, type Card, type Layout } from './layo
 import { drawThreads } from './paths'
 import { togetherWith } from './together'
 import { crossingsOf, untangle } from './untangle'
-import { wayOf, waysOf } from './way'
+import { threadsOnPathOf, pathsOf } from './upstream-paths'
 
 const heron = derive(demoBuild('tangled-heron'))
 const layout = layOut(heron)
@@ -154,12 +154,12 @@ test('an empty bench has no height to speak of', () => {
   expect(layOut(derive(bench([]))).cards).toEqual([])
 })
 
-describe('the way to the supply', () => {
+describe('the path to the supply', () => {
   const kite = derive(demoBuild('paper-kite'))
   const words = (harness: typeof kite, lead: string) => {
     const [itemId = '', portId = ''] = lead.split('.')
-    return waysOf(harness, { itemId, portId }).map(
-      ({ what, way }) => `${what}: ${way.stretches.map(({ to }) => harness.name(to)).join(' < ')} (${way.end})`,
+    return pathsOf(harness, { itemId, portId }).map(
+      ({ what, path }) => `${what}: ${path.hops.map(({ to }) => harness.name(to)).join(' < ')} (${path.end})`,
     )
   }
 
@@ -187,7 +187,7 @@ describe('the way to the supply', () => {
 
   test('picking a port lights up its threads', () => {
     const idsOf = (lead: string) =>
-      [...(wayOf(kite, kite.ports.find(({ ref }) => portKey(ref) === lead)!.ref) ?? [])].toSorted()
+      [...(threadsOnPathOf(kite, kite.ports.find(({ ref }) => portKey(ref) === lead)!.ref) ?? [])].toSorted()
     const threadOf = (lead: string) => kite.threads.find((thread) => portKey(thread.from) === lead)!.id
     expect(idsOf('f1.fan')).toEqual([threadOf('f1.fan'), threadOf('h1.supply'), threadOf('h1.signal')].toSorted())
     expect(idsOf('h1.out1')).toEqual([threadOf('f1.fan')])

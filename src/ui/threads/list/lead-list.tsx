@@ -26,7 +26,7 @@ import { notify } from '@/ui/shared/notices'
 import { useFocus } from '@/ui/focus/focus'
 import { GoesEditor, NoteEditor } from './cell-editor'
 import { COLUMNS, GROUPINGS, HIDDEN, SHOWN } from './columns'
-import { useGridKeys, type Place } from './use-grid-keys'
+import { useGridKeys, type GridSpot } from './use-grid-keys'
 
 const textOf = (row: Row<LeadRow>) =>
   row
@@ -147,21 +147,21 @@ function Heads({ table }: { readonly table: Table<LeadRow> }) {
 
 interface CellProps {
   readonly cell: Cell<LeadRow, unknown>
-  readonly place: Place
+  readonly spot: GridSpot
   readonly isStop: boolean
   readonly isEdited: boolean
   readonly onDone: () => void
 }
 
-function GridCell({ cell, place, isStop, isEdited, onDone }: CellProps) {
+function GridCell({ cell, spot, isStop, isEdited, onDone }: CellProps) {
   const { original } = cell.row
   const isLoose =
     cell.column.id === 'goes' && original.to === undefined && original.isWanted && original.parkedReason === undefined
   return (
     <div
       role="gridcell"
-      data-row={place.row}
-      data-column={place.column}
+      data-row={spot.row}
+      data-column={spot.column}
       data-cell={`${cell.row.id} ${cell.column.id}`}
       tabIndex={isStop ? 0 : -1}
       className={clsx(
@@ -205,12 +205,12 @@ export function LeadList() {
   const { rows } = table.getRowModel()
   const grid = useRef<HTMLDivElement>(null)
 
-  const isEditable = (place: Place) => ['goes', 'note'].includes(SHOWN[place.column]?.id ?? 'note')
+  const isEditable = (spot: GridSpot) => ['goes', 'note'].includes(SHOWN[spot.column]?.id ?? 'note')
   const keys = useGridKeys({
     grid,
     rowCount: rows.length,
     columnCount: SHOWN.length,
-    isEditable: (place) => isEditable(place) && rows[place.row]?.getIsGrouped() === false,
+    isEditable: (spot) => isEditable(spot) && rows[spot.row]?.getIsGrouped() === false,
     onDelete: ({ row }) => {
       const lead = rows[row]
       if (lead === undefined || lead.getIsGrouped()) return
@@ -249,14 +249,14 @@ export function LeadList() {
               style={GRID}
             >
               {row.getVisibleCells().map((cell, column) => {
-                const place = { row: index, column }
+                const spot = { row: index, column }
                 return (
                   <GridCell
                     key={cell.id}
                     cell={cell}
-                    place={place}
-                    isStop={keys.isAt(place)}
-                    isEdited={keys.isEditing(place)}
+                    spot={spot}
+                    isStop={keys.isAt(spot)}
+                    isEdited={keys.isEditing(spot)}
                     onDone={keys.leave}
                   />
                 )

@@ -1,7 +1,7 @@
-import { placeAfter } from './use-grid-keys'
+import { cellAfter } from './use-grid-keys'
 
 const after = (key: string, row: number, column: number) => {
-  const place = placeAfter(key, { row, column }, 40, 9)
+  const place = cellAfter(key, { row, column }, 40, 9)
   return place === undefined ? undefined : [place.row, place.column]
 }
 

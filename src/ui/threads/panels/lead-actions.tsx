@@ -4,7 +4,7 @@ import { ChevronDown, ListPlus, LogOut, Pin, Unplug } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
 import type { Edit } from '@/core/build/edit-schema'
-import { healEdit, insertEdit, type Piece } from '@/core/build/rewire'
+import { healEdit, insertEdit, type Insert } from '@/core/build/rewire'
 import type { Thread } from '@/core/build/schema'
 import type { Harness } from '@/core/operate/harness'
 import { looseLike } from '@/core/ask/several'
@@ -33,7 +33,7 @@ function piecesFor(harness: Harness, leads: readonly PlacedPort[], to: PlacedPor
   const refs = leads.map(({ ref }) => ref)
   const isLoose = (itemId: string) =>
     harness.ports.filter(({ item }) => item.id === itemId).every(({ ref }) => harness.threadsAt(ref).length === 0)
-  const choice = (key: string, text: string, piece: Piece): readonly Choice[] => {
+  const choice = (key: string, text: string, piece: Insert): readonly Choice[] => {
     const edit = insertEdit(harness.build, { leads: refs, to: to.ref, piece })
     return edit === undefined ? [] : [{ key, text, edit }]
   }

@@ -25,14 +25,14 @@ import { isOpen, usePlug } from '@/ui/threads/state/plug'
 import { LOOK_OF_VERDICT } from '@/ui/wiring/row-view'
 import { useFocus } from '@/ui/focus/focus'
 import { useAnswers } from '@/ui/threads/state/use-answers'
-import { waysOf, type NamedWay } from '@/ui/threads/layout/way'
+import { pathsOf, type NamedPath } from '@/ui/threads/layout/upstream-paths'
 
 const END_WORDS = { source: '', loose: ' is loose', nowhere: ' leads to no source', ring: ' feeds itself' } as const
 
-function WayLines({ harness, named }: { readonly harness: Harness; readonly named: NamedWay }) {
-  const { what, way } = named
-  const stops = way.stretches.flatMap(({ to }, index) => {
-    const next = way.stretches[index + 1]?.from
+function WayLines({ harness, named }: { readonly harness: Harness; readonly named: NamedPath }) {
+  const { what, path } = named
+  const stops = path.hops.flatMap(({ to }, index) => {
+    const next = path.hops[index + 1]?.from
     return next === undefined ? [to] : [to, next]
   })
   return (
@@ -40,17 +40,15 @@ function WayLines({ harness, named }: { readonly harness: Harness; readonly name
       <p>
         <span className="text-faded">{what}: </span>
         {stops.map((ref) => harness.name(ref)).join(' → ')}
-        {way.end !== 'source' && (
-          <strong className="text-madder">{` ${harness.name(way.endAt)}${END_WORDS[way.end]}`}</strong>
+        {path.end !== 'source' && (
+          <strong className="text-madder">{` ${harness.name(path.endAt)}${END_WORDS[path.end]}`}</strong>
         )}
       </p>
       {what === 'supply' && (
         <div className="mt-1 space-y-1">
           <BudgetsOnWay
             budgets={[
-              ...new Set(
-                way.stretches.flatMap(({ from, to }) => [...harness.budgetsAt(to), ...harness.budgetsAt(from)]),
-              ),
+              ...new Set(path.hops.flatMap(({ from, to }) => [...harness.budgetsAt(to), ...harness.budgetsAt(from)])),
             ].filter((budget) => budget.state !== 'idle')}
           />
         </div>
@@ -62,7 +60,7 @@ function WayLines({ harness, named }: { readonly harness: Harness; readonly name
 function Plugged({ placed, isFresh }: { readonly placed: PlacedPort; readonly isFresh: boolean }) {
   const harness = useHarness()
   const select = useFocus((state) => state.select)
-  // A splitter's own lead is part of the ways of all that hangs on it.
+  // A splitter's own lead is part of the paths of all that hangs on it.
   const runs = harness.runs().filter(({ lead, via }) => lead === placed || via.includes(placed.item))
   const next = looseLeads(harness).find(({ ref }) => !sameRef(ref, placed.ref))
   const nextButton = useRef<HTMLButtonElement>(null)
@@ -72,7 +70,7 @@ function Plugged({ placed, isFresh }: { readonly placed: PlacedPort; readonly is
   }, [isFresh])
   return (
     <div className="space-y-2 px-3 py-2">
-      {waysOf(harness, placed.ref).map((named) => (
+      {pathsOf(harness, placed.ref).map((named) => (
         <WayLines key={named.what} harness={harness} named={named} />
       ))}
       <LeadWays runs={runs} />
@@ -99,7 +97,7 @@ function Option({
   readonly onChoose: () => void
 }) {
   const isTold = 'raised' in candidate
-  const look = isTold ? LOOK_OF_VERDICT[candidate.verdict] : undefined
+  const look = isTold ? LOOK_OF_VERDICT[candidate.outlook] : undefined
   const name = harness.name(candidate.to)
   return (
     <Command.Item
@@ -134,7 +132,7 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
   const [takesFocus] = useState(() => !isInGrid())
   const { answers, waiting } = useAnswers(placed.ref)
   const isMeant = ({ to }: Candidate) => harness.name(to).toLowerCase().includes(text.trim().toLowerCase())
-  const meant = answers.filter((candidate) => candidate.verdict !== 'here' && isMeant(candidate))
+  const meant = answers.filter((candidate) => candidate.outlook !== 'here' && isMeant(candidate))
   const open = meant.filter(isOpen)
   const closed = meant.filter((candidate) => !isOpen(candidate))
   // Why not there is told when it is asked for, or when nothing else has the name that was typed.
@@ -243,7 +241,7 @@ function LeaveLoose({ placed }: { readonly placed: PlacedPort }) {
   )
 }
 
-/** A lead: its whole way to the supply with the sums on it, and every port with what would happen there. */
+/** A lead: its whole path to the supply with the sums on it, and every port with what would happen there. */
 export function LeadPanel({ placed }: { readonly placed: PlacedPort }) {
   const harness = useHarness()
   const threads = harness.threadsAt(placed.ref)

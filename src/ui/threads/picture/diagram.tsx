@@ -23,7 +23,7 @@ import { useAnswers } from '@/ui/threads/state/use-answers'
 import { usePicked } from '@/ui/wiring/use-picked'
 import { useRoom } from './use-room'
 import { useView } from '@/ui/threads/state/view-state'
-import { wayOf } from '@/ui/threads/layout/way'
+import { threadsOnPathOf } from '@/ui/threads/layout/upstream-paths'
 
 const WORDS: Readonly<Record<Column, string>> = { sources: 'Sources', boxes: 'Splitters and boxes', devices: 'Devices' }
 /** The line with the names of the columns, which stays in sight. */
@@ -80,7 +80,7 @@ function useRows(harness: Harness, picked: PlacedPort | undefined, stopKey: stri
       isLead: port.side === 'takes',
       isPicked: picked?.key === key || also.some((ref) => portKey(ref) === key),
       isTabStop: stopKey === key,
-      isDimmed: candidate !== undefined && ['misfit', 'taken', 'ring'].includes(candidate.verdict),
+      isDimmed: candidate !== undefined && ['misfit', 'taken', 'ring'].includes(candidate.outlook),
       state: answer === undefined ? states(placed) : rowState(harness, placed, answer),
     }
   }
@@ -136,7 +136,10 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
   const layout = useMemo(() => layOut(harness, { arrangement, folded, only }), [harness, arrangement, folded, only])
   const width = room.width / zoom
   const drawn = useMemo(() => drawThreads(harness, layout, width), [harness, layout, width])
-  const lit = useMemo(() => (picked === undefined ? undefined : wayOf(harness, picked.ref)), [harness, picked])
+  const lit = useMemo(
+    () => (picked === undefined ? undefined : threadsOnPathOf(harness, picked.ref)),
+    [harness, picked],
+  )
   const stopsBy = useMemo(() => stopsByItem(findings), [findings])
   const services = useMemo(() => {
     const present = new Set(harness.threads.map((thread) => serviceOf(harness.port(thread.from))))

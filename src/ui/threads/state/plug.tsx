@@ -27,8 +27,8 @@ interface Doubt {
 const useDoubt = create<{ readonly doubt: Doubt | null }>(() => ({ doubt: null }))
 
 /** Ports that a lead may go into without being asked twice: nothing is wrong there, though more may have to be plugged. */
-export function isOpen({ verdict }: Candidate): boolean {
-  return ['holds', 'wouldHold', 'unknown', 'unfed', 'tight', 'mind', 'unfinished'].includes(verdict)
+export function isOpen({ outlook }: Candidate): boolean {
+  return ['holds', 'wouldHold', 'unknown', 'unfed', 'tight', 'mind', 'unfinished'].includes(outlook)
 }
 
 /** Plugs a lead where it fits; where it does not, asks whether it is so on the real bench and must be recorded. */
@@ -37,11 +37,11 @@ export function usePlug(): (lead: PortRef, to: PortRef) => void {
   const { dispatch } = useActions()
   return (lead, to) => {
     const candidate = candidatesFor(harness, lead).find((c) => c.to.itemId === to.itemId && c.to.portId === to.portId)
-    if (candidate === undefined || candidate.verdict === 'here') return
+    if (candidate === undefined || candidate.outlook === 'here') return
     const answer = judged(harness, lead, candidate)
     if (isOpen(answer)) dispatch(plugEdit(harness.build, lead, to))
     else {
-      const isForeign = ['misfit', 'volts', 'taken', 'ring'].includes(answer.verdict)
+      const isForeign = ['misfit', 'volts', 'taken', 'ring'].includes(answer.outlook)
       useDoubt.setState({ doubt: { lead, to, reason: candidateText(harness, lead, answer), isForeign } })
     }
   }

@@ -3,7 +3,7 @@ import { portKey, type PortKey } from '@/core/build/refs'
 import type { PortRef } from '@/core/schema/schema-kit'
 import { candidatesFor, type Candidate } from '@/core/ask/candidates'
 import type { Harness } from '@/core/operate/harness'
-import { inVerdictOrder, judged, wantsTrial, type Answer } from '@/core/rules/answers'
+import { inOutlookOrder, judged, wantsTrial, type Answer } from '@/core/rules/answers'
 import { useHarness } from '@/ui/session/context'
 
 /** What is known of the ports for one lead: answers that all rules have judged, and ports that are still being tried. */
@@ -36,7 +36,7 @@ function ask(harness: Harness, lead: PortRef): Asked {
       fresh.push(judged(harness, lead, waiting[0]!))
       waiting = waiting.slice(1)
     }
-    answers = inVerdictOrder([...answers, ...fresh])
+    answers = inOutlookOrder([...answers, ...fresh])
     told = { answers, waiting }
   }
   // What needs no trial is said at once.
