@@ -14,12 +14,12 @@ import { PortChoices } from './port-choices'
 import { RecordPanel } from './record-panel'
 import { useFocus } from '@/ui/focus/focus'
 import { SeveralPanel } from './several-panel'
-import { usePicked } from '@/ui/wiring/use-picked'
+import { usePickedSoon } from '@/ui/wiring/use-picked'
 import { useView } from '@/ui/threads/state/view-state'
 
 /** The picked port: what it is, where it goes, what it carries. */
 export function SelectionPanel() {
-  const placed = usePicked()
+  const placed = usePickedSoon()
   const harness = useHarness()
   const select = useFocus((state) => state.select)
   const also = useFocus((state) => state.also)

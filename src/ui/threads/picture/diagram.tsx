@@ -20,7 +20,7 @@ import { Legend } from '@/ui/wiring/thread-line'
 import { ThreadLines } from './thread-lines'
 import { togetherWith } from '@/ui/threads/layout/together'
 import { useAnswers } from '@/ui/threads/state/use-answers'
-import { usePicked } from '@/ui/wiring/use-picked'
+import { usePicked, usePickedSoon } from '@/ui/wiring/use-picked'
 import { useRoom } from './use-room'
 import { useView } from '@/ui/threads/state/view-state'
 import { threadsOnPathOf } from '@/ui/threads/layout/upstream-paths'
@@ -53,7 +53,8 @@ function useShown(harness: Harness, picked: PlacedPort | undefined): ReadonlySet
 
 function useRows(harness: Harness, picked: PlacedPort | undefined, stopKey: string | undefined) {
   const also = useFocus((state) => state.also)
-  const lead = picked?.port.side === 'takes' ? picked : undefined
+  const asked = usePickedSoon()
+  const lead = asked?.port.side === 'takes' ? asked : undefined
   const { answers, waiting } = useAnswers(lead?.ref)
   const candidates = useMemo(
     () => new Map([...answers, ...waiting].map((candidate) => [portKey(candidate.to), candidate])),
