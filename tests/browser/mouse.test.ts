@@ -148,12 +148,14 @@ test('the theme is kept from page to page', async () => {
 
 test('a build is renamed and copied from the list', async () => {
   const { id } = await newBuild({ ...bench(['M1: board-middle']), name: 'To be renamed' })
+  // Names are given out once: a run before this one may have left its own.
+  const name = `Renamed ${id}`
   const page = await newPage('/')
-  await page.getByLabel('Name of To be renamed').fill('Renamed')
+  await page.getByLabel('Name of To be renamed').fill(name)
   await page.getByLabel('Name of To be renamed').press('Enter')
-  await page.getByRole('button', { name: 'Copy Renamed', exact: true }).click()
-  await page.getByLabel('Name of Renamed (copy)').waitFor()
-  expect((await getBuild(id)).name).toBe('Renamed')
+  await page.getByRole('button', { name: `Copy ${name}`, exact: true }).click()
+  await page.getByLabel(`Name of ${name} (copy)`).waitFor()
+  expect((await getBuild(id)).name).toBe(name)
 })
 
 test('a mind is taken on with a reason, kept, and let be one again', async () => {

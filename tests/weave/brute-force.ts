@@ -1,68 +1,168 @@
 import type { Build, Item, Thread } from '../../src/core/build/schema'
 import { portKey } from '../../src/core/build/refs'
 import { derive, type Harness } from '../../src/core/operate/harness'
-import { hasRoomFor } from '../../src/core/structure/wiring/occupancy'
+import type { PlacedPort } from '../../src/core/structure/wiring/wiring'
 import { fitOf } from '../../src/core/parts/mating'
 import { check } from '../../src/core/rules/check'
+import { outOfRole, scoreOf } from '../../src/core/weave/plan/score'
 import type { Small } from './builds'
 
-/** The best that any wiring comes to: fewest minds, then least money; undefined where each of them has a stop. */
-export interface Best {
-  readonly minds: number
-  readonly cents: number
+/** The best that any wiring comes to, in the order of what a balanced plan is after; money in cents. */
+export type Best = readonly [
+  minds: number,
+  outOfRole: number,
+  overshootMilliamps: number,
+  tight: number,
+  unknowns: number,
+  unpriced: number,
+  cents: number,
+]
+
+/** More things than this are not bought. */
+export const MOST_BOUGHT = 2
+
+/** Whether one is better; whatever there is is better than nothing. */
+export function isLess(a: Best | undefined, b: Best | undefined): boolean {
+  if (a === undefined) return false
+  if (b === undefined) return true
+  const differs = a.findIndex((value, index) => value !== b[index])
+  return differs >= 0 && a[differs]! < b[differs]!
 }
 
-const isBetter = (a: Best, b: Best | undefined) =>
-  b === undefined || a.minds < b.minds || (a.minds === b.minds && a.cents < b.cents)
+/** A thing that hands on what comes in by a lead of its own. */
+const isPiece = ({ facts: { part } }: PlacedPort) =>
+  part.inside.some(
+    (relation) =>
+      relation.type === 'repeats' || (relation.type === 'joins' && part.ports.some(({ side }) => side === 'gives')),
+  )
 
-/** Every way to plug all leads of a bench, one lead after the other; pieces never hang on pieces, as in Weave. */
+/** All that a port differs by from another one of its item, but for its name. */
+function likeness({ facts: { part }, port, item }: PlacedPort): string {
+  const relations = part.inside.flatMap((relation) => {
+    const text = JSON.stringify(relation)
+    if (!text.includes(`"${port.id}"`)) return []
+    const isSole = relation.type === 'limit' && relation.ports.length === 1
+    return [isSole ? JSON.stringify({ ...relation, ports: [] }) : relation.type === 'reports' ? text : relation.type]
+  })
+  return JSON.stringify([item.id, { ...port, id: '', name: '' }, relations])
+}
+
+/** Every way to plug all needed leads of a bench, alike ports and alike things told apart only where it matters. */
 function* wirings(build: Build): Generator<Build> {
   const harness = derive(build)
-  const lead = harness.ports.find(({ port, ref }) => port.side === 'takes' && harness.threadsAt(ref).length === 0)
-  if (lead === undefined) {
-    yield build
-    return
+  const leads = harness.ports.filter(({ port }) => port.side === 'takes' && port.need !== 'onward')
+  const givers = harness.ports.filter(({ port }) => port.side === 'gives')
+  const looks = new Map(givers.map((giver) => [giver, likeness(giver)]))
+  const taken = new Map<PlacedPort, PlacedPort>()
+  const rankOf = new Map<string, number>()
+  function* from(index: number): Generator<Build> {
+    const lead = leads[index]
+    if (lead === undefined) {
+      const threads = [...taken].map(([to, { ref }]): Thread => ({
+        id: portKey(ref).replaceAll('.', '_'),
+        from: ref,
+        to: to.ref,
+      }))
+      yield { ...build, threads }
+      return
+    }
+    // Of two things alike the second is not plugged before the first.
+    const kind = `${lead.item.partId} ${lead.port.id}`
+    const least = isPiece(lead) ? -1 : (rankOf.get(kind) ?? -1)
+    const tried = new Set<string>()
+    for (const [rank, to] of givers.entries()) {
+      const look = looks.get(to)!
+      if (taken.has(to) || tried.has(look) || to.item.id === lead.item.id) continue
+      // Weave looks for no piece behind a piece, and says so.
+      if (isPiece(lead) && isPiece(to)) continue
+      if (fitOf(lead.port, to.port).misfit !== 'none') continue
+      tried.add(look)
+      if (rank < least) continue
+      const before = rankOf.get(kind)
+      taken.set(to, lead)
+      rankOf.set(kind, rank)
+      yield* from(index + 1)
+      taken.delete(to)
+      if (before === undefined) rankOf.delete(kind)
+      else rankOf.set(kind, before)
+    }
+    // What only adds comfort may hang; a piece that is used has all its leads plugged, as in a plan.
+    if (lead.port.need === 'optional' && !isPiece(lead)) yield* from(index + 1)
   }
-  const isPiece = (itemId: string) => {
-    const { part } = harness.factsOfItem(itemId)
-    return part.ports.some(({ side }) => side === 'takes') && part.ports.some(({ side }) => side === 'gives')
-  }
-  for (const to of harness.ports) {
-    if (to.port.side !== 'gives' || to.item.id === lead.item.id || fitOf(lead.port, to.port).misfit !== 'none') continue
-    if (isPiece(lead.item.id) && isPiece(to.item.id)) continue
-    if (!hasRoomFor(harness, to.ref, lead.ref)) continue
-    const thread: Thread = { id: portKey(lead.ref).replaceAll('.', '_'), from: lead.ref, to: to.ref }
-    yield* wirings({ ...build, threads: [...build.threads, thread] })
-  }
+  yield* from(0)
 }
 
-/** Fans that the CPU header rules, and pumps that a fan header does: no rule minds them, but Weave leaves each its own. */
-function misplaced(harness: Harness): number {
-  return harness.speed().heads.reduce((sum, { placed, commands }) => {
-    const pumps = commands.filter(({ motor }) => motor.pump === true).length
-    return sum + (placed.port.role === 'cpu' ? commands.length - pumps : pumps)
-  }, 0)
-}
-
-/** Tries every wiring with every choice of things to buy, each at most once, judged by the rules alone. */
-export function bruteForce({ build, offers }: Small): Best | undefined {
-  let best: Best | undefined
-  for (let chosen = 0; chosen < 2 ** offers.length; chosen += 1) {
-    const bought = offers.filter((_, index) => (chosen & (1 << index)) !== 0)
-    const cents = bought.reduce((sum, { priceCents }) => sum + priceCents!, 0)
-    const items = bought.map(({ part }, index): Item => ({
-      id: `x${index}`,
-      mark: `X${index}`,
-      partId: part.id,
-      stock: 'toBuy',
-    }))
-    const parts = bought.map(({ part }) => part)
-    for (const wired of wirings({ ...build, parts: [...build.parts, ...parts], items: [...build.items, ...items] })) {
-      const harness = derive(wired)
-      const { counts } = check(harness)
-      const found = { minds: counts.mind + misplaced(harness), cents }
-      if (counts.stop === 0 && isBetter(found, best)) best = found
+/** Every choice of things: what is there and may stay in its drawer, and up to two of each thing on offer. */
+function* choices({
+  build,
+  offers,
+}: Small): Generator<{ readonly build: Build; readonly unpriced: number; readonly cents: number }> {
+  const owned = build.items.filter(({ partId }) => {
+    const { ports } = build.parts.find(({ id }) => id === partId)!
+    return ports.some(({ side }) => side === 'takes') && ports.some(({ side }) => side === 'gives')
+  })
+  const counts = offers.map(() => [0, 1, 2])
+  const combinations = counts.reduce<readonly (readonly number[])[]>(
+    (all, own) => all.flatMap((list) => own.map((count) => [...list, count])),
+    [[]],
+  )
+  for (let kept = 0; kept < 2 ** owned.length; kept += 1) {
+    const away = new Set(owned.filter((_, index) => (kept & (1 << index)) === 0).map(({ id }) => id))
+    for (const combination of combinations) {
+      if (combination.reduce((sum, count) => sum + count, 0) > MOST_BOUGHT) continue
+      const bought = combination.flatMap((count, index) => Array.from({ length: count }, () => offers[index]!))
+      const items = bought.map(({ part }, index): Item => ({
+        id: `n${index}`,
+        mark: `N${index}`,
+        partId: part.id,
+        stock: 'toBuy',
+      }))
+      const parts = [...new Set(bought.map(({ part }) => part))].filter(
+        ({ id }) => !build.parts.some((part) => part.id === id),
+      )
+      yield {
+        build: {
+          ...build,
+          parts: [...build.parts, ...parts],
+          items: [...build.items.filter(({ id }) => !away.has(id)), ...items],
+        },
+        unpriced: bought.filter(({ priceCents }) => priceCents === undefined).length,
+        cents: bought.reduce((sum, { priceCents }) => sum + (priceCents ?? 0), 0),
+      }
     }
   }
-  return best
+}
+
+/** What a wired build comes to; undefined where a rule stops it. */
+export function worthOf(harness: Harness, unpriced: number, cents: number): Best | undefined {
+  const score = scoreOf(check(harness))
+  if (score.stops > 0) return undefined
+  return [score.minds, outOfRole(harness), score.overshootMilliamps, score.tight, score.unknowns, unpriced, cents]
+}
+
+/** The outcome of trying everything. */
+export interface Tried {
+  /** The best there is; undefined where every wiring has a stop. */
+  readonly best: Best | undefined
+  readonly wiring: Build | undefined
+  readonly count: number
+}
+
+/** Tries every wiring with every choice of things, judged by the rules alone; undefined where they are too many. */
+export function bruteForce(small: Small, mostWirings: number): Tried | undefined {
+  let best: Best | undefined
+  let wiring: Build | undefined
+  let count = 0
+  for (const { build, unpriced, cents } of choices(small)) {
+    for (const wired of wirings(build)) {
+      if (count >= mostWirings) return undefined
+      count += 1
+      const worth = worthOf(derive(wired), unpriced, cents)
+      if (worth !== undefined && isLess(worth, best)) {
+        best = worth
+        wiring = wired
+      }
+    }
+  }
+  return { best, wiring, count }
 }

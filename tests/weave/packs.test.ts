@@ -65,7 +65,7 @@ test.each([1, 2, 3, 5])('%i splitters, one by one or in packs of two and three: 
   const harness = boardWith(headerCount + more)
   const model = modelOf(problemOf(harness, [single(410), bag(2, 700), bag(3, 990)]))
   const { reached } = weave(solver, model, { seconds: 30, now })!
-  const keys = ['loose', 'minds', 'cents', 'boxes'] as const
+  const keys = ['loose', 'minds', 'roles', 'overshoot', 'tight', 'unknowns', 'cents', 'boxes'] as const
   expect(oursOf(reached, keys)).toEqual(glpkOf(model, reached, keys))
 })
 

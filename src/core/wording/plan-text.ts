@@ -31,7 +31,11 @@ export const MANNER_WORDS: Readonly<Record<Manner, { readonly name: string; read
 const GOAL_WORDS: Readonly<Record<GoalKey, string>> = {
   loose: 'leads without a port',
   changed: 'leads of devices that stay',
-  minds: 'things better avoided',
+  minds: 'leads not as planned',
+  roles: 'leads on headers meant for others',
+  overshoot: 'mA over the headroom of limits',
+  tight: 'limits over their headroom',
+  unknowns: 'limits and commands that nobody knows',
   unpriced: 'things without a known price',
   cents: 'money',
   boxes: 'splitters, hubs and boxes',

@@ -4,7 +4,7 @@ import type { Harness } from '../../operate/harness'
 import { defineRule } from '../engine/rule'
 
 /** Up to three ordinary fans on one header. */
-const COMFORT_COUNT = 3
+export const COMFORT_COUNT = 3
 
 /** Fans whose supply comes from the header too; a powered hub takes its fans off the header. */
 function fedBy(harness: Harness, { at }: Head) {

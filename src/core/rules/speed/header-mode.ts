@@ -3,7 +3,9 @@ import type { Harness } from '../../operate/harness'
 import type { Head } from '../../structure/signal/speed'
 import { defineRule } from '../engine/rule'
 
-const isMixed = ({ commands }: Head) => new Set(commands.map(({ hasPwm }) => hasPwm)).size > 1
+/** Of motors that all hear nothing it does not matter that they would follow differently. */
+const isMixed = ({ commands }: Head) =>
+  new Set(commands.map(({ hasPwm }) => hasPwm)).size > 1 && commands.some(({ control }) => control !== 'none')
 
 const deafTo = ({ commands }: Head, control: 'none' | 'roughDc') =>
   commands.filter((command) => command.isFed && command.control === control && command.why !== 'legWithoutPwm')
@@ -40,7 +42,7 @@ export const headerMode = defineRule({
       const named = (commands: Head['commands']) => commands.map((command) => harness.name(command.at))
       if (isMixed(head)) return say.notApplicable()
       if (head.mode === undefined) {
-        const open = head.commands.filter(({ hasPwm }) => !hasPwm)
+        const open = head.commands.filter(({ control }) => control === 'unknown')
         if (open.length === 0 || head.placed.port.role === undefined) return say.notApplicable()
         return say.found('modesUnknown', at, { port, leads: named(open) })
       }

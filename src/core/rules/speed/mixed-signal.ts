@@ -29,7 +29,7 @@ export const mixedSignal = defineRule({
       const are = (controls: readonly Command['control'][], some: readonly Command[]) =>
         some.every(({ control }) => controls.includes(control))
       const at = [head, ...commands.map((command) => command.at)]
-      if (commands.length < 2) return say.notApplicable()
+      if (commands.length < 2 || commands.every(({ control }) => control === 'none')) return say.notApplicable()
       const withPwm = commands.filter(({ hasPwm }) => hasPwm)
       const without = commands.filter(({ hasPwm }) => !hasPwm)
       if (withPwm.length === 0 || without.length === 0) return say.holds()

@@ -11,7 +11,14 @@ const OF_HEADER_MODE: readonly Why[] = ['pwmMode', 'dcMode']
 
 const HEARD: readonly Command['control'][] = ['pwm', 'dc', 'roughDc']
 
-const isOurs = ({ motor, why }: Command) => motor.pump !== true && (why === undefined || !OF_HEADER_MODE.includes(why))
+/** That nobody knows the modes of a header is told of the header. */
+const isHeaderOpen = (harness: Harness, { control, head }: Command) =>
+  control === 'unknown' && head !== undefined && harness.port(head).port.role !== undefined
+
+const isOurs = (harness: Harness, command: Command) =>
+  command.motor.pump !== true &&
+  (command.head === undefined || command.why === undefined || !OF_HEADER_MODE.includes(command.why)) &&
+  !isHeaderOpen(harness, command)
 
 /** Motors that nobody can slow down, though the plan wants that unless it says otherwise. */
 export const noCommand = defineRule({
@@ -19,7 +26,8 @@ export const noCommand = defineRule({
   group: 'speed',
   what: 'A command reaches every fan, unless it is meant to run at full speed.',
   source: 'common practice, no source; the PWM wire: 4-wire PWM fan specification, revision 1.3, 2005 (from memory)',
-  reads: ['port.modes'],
+  reads: [],
+  asksOnly: ['thread'],
   messages: {
     straight: {
       severity: 'mind',
@@ -47,7 +55,9 @@ export const noCommand = defineRule({
     // A plug that does not belong there has a snag of its own.
     const mates = ({ at }: Command) => harness.threadsAt(at).every((thread) => harness.fit(thread).misfit === 'none')
     // One without a supply stands still, whatever it is told; what it lacks is told of its feed.
-    const ours = harness.speed().commands.filter((command) => isOurs(command) && mates(command) && command.isFed)
+    const ours = harness
+      .speed()
+      .commands.filter((command) => isOurs(harness, command) && mates(command) && command.isFed)
     const deaf = ours.filter(({ why }) => why === 'hubWithoutSignal')
     const hubs = [...new Map(deaf.map((command) => [portKey(command.endAt), command.endAt])).values()]
     const ofHub = hubs.map((port) => {

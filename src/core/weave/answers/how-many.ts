@@ -10,6 +10,9 @@ import { modelOf } from '../model/write-model'
 /** More of one thing than this nobody asks for. */
 const MOST_MORE = 24
 
+/** What was not so before is not sound. */
+const SOUND = ['minds', 'roles', 'overshoot', 'tight'] as const satisfies readonly GoalKey[]
+
 /** How many more of a thing a machine takes with what is there. */
 export interface Capacity {
   /** Without a stop. */
@@ -115,7 +118,7 @@ export function howManyMore(solver: Solver, { build }: Harness, ask: CapacityAsk
   const grown = withMore(build, { ...ask, part })
   const { sums, others, goal } = questionOf(modelOf(problemOf(derive(grown.build), [], grown.machine)), part.id)
   const before = ask.keeps ? [others, goal('changed')] : [others]
-  const counts = [before, [...before, goal('minds')]].map((goals) => {
+  const counts = [before, [...before, ...SOUND.map(goal)]].map((goals) => {
     const opened = solver.open(sums)
     try {
       return fewestShort(opened, goals, ask.seconds / (2 * (goals.length + 1)))

@@ -8,6 +8,7 @@ import { GOALS, type GoalKey, type Model, type Values } from '../model/model'
 import { heldFast, machinesOf, type Machine } from '../problem/machine'
 import { judge, type Judged } from '../plan/plan-edits'
 import { planOf, type Settler } from '../plan/plan'
+import { asJudged, scoreOf } from '../plan/score'
 import { contentsOf, type Offer } from '../problem/problem'
 import { worthOffering } from '../model/prune'
 import { problemOf } from '../problem/read-problem'
@@ -28,14 +29,17 @@ interface Aim {
   readonly schools: Schools
 }
 
+/** That all does as planned, with room to spare and on figures that are known. */
+const GOOD = ['minds', 'roles', 'overshoot', 'tight', 'unknowns'] as const satisfies readonly GoalKey[]
+
 const AIMS: Readonly<Record<Manner, Aim>> = {
-  balanced: { first: ['loose', 'minds', 'unpriced', 'cents'], schools: {} },
+  balanced: { first: ['loose', ...GOOD, 'unpriced', 'cents'], schools: {} },
   money: { first: ['loose', 'unpriced', 'cents'], schools: {} },
-  boxes: { first: ['loose', 'minds', 'boxes'], schools: {} },
-  groups: { first: ['loose', 'minds', 'splits'], schools: { manyFans: 'gather' } },
-  board: { first: ['loose', 'minds', 'unpriced', 'cents'], schools: { speed: 'board', light: 'board' } },
-  controllers: { first: ['loose', 'minds', 'unpriced', 'cents'], schools: { speed: 'controller', light: 'maker' } },
-  mend: { first: ['loose', 'changed', 'minds', 'unpriced', 'cents'], schools: {} },
+  boxes: { first: ['loose', ...GOOD, 'boxes'], schools: {} },
+  groups: { first: ['loose', ...GOOD, 'splits'], schools: { manyFans: 'gather' } },
+  board: { first: ['loose', ...GOOD, 'unpriced', 'cents'], schools: { speed: 'board', light: 'board' } },
+  controllers: { first: ['loose', ...GOOD, 'unpriced', 'cents'], schools: { speed: 'controller', light: 'maker' } },
+  mend: { first: ['loose', 'changed', ...GOOD, 'unpriced', 'cents'], schools: {} },
 }
 
 /** Goals in the order of a manner; of plans that are alike in all of them, the one that leaves most as it is. */
@@ -114,22 +118,47 @@ const LEAST_PAUSE_SECONDS = 0.4
 /** For what a plan leaves open; it takes a fraction of that as a rule. */
 const SETTLE_SECONDS = 2
 
-/** So often a plan is made again where the rules see a stop in it that the model does not know of. */
-const MOST_ROUNDS = 4
+/** So much of the time has each look for a plan at least, where the rules see a stop that the model does not know of. */
+const LEAST_SHARE = 0.1
+/** After so many looks the places that are to blame are shut altogether. */
+const GENTLE_ROUNDS = 12
 
-/** The model without the places of leads in which the rules see a stop; undefined where no lead is to blame. */
-function without(model: Model, { plan, verdicts }: Judged): Model | undefined {
+/** So much of the time is given to gentle cuts. */
+const MOST_GENTLE = 0.7
+
+/** What is asked of the places of leads in which the rules see a stop. */
+type Cut = 'fewerThere' | 'noneThere'
+
+/** The model with a cut against a stop that it does not know of; undefined where no lead is to blame. */
+function cutOff(model: Model, { plan, verdicts }: Judged, cut: Cut): Model | undefined {
   const stops = verdicts.findings.filter(({ severity }) => severity === 'stop')
-  const blamed = new Set(stops.flatMap(({ at }) => at.flatMap((ref) => plan.flowOf.get(portKey(ref)) ?? [])))
-  if (blamed.size === 0) return undefined
-  const bans = [...blamed].map((name) => ({
-    name: `ban${name}`,
-    terms: [[name, 1]] as const,
+  const leads = new Map(
+    stops.flatMap(({ at }) =>
+      at.flatMap((ref) => {
+        const flow = plan.flowOf.get(portKey(ref))
+        return flow === undefined ? [] : [[portKey(ref), flow] as const]
+      }),
+    ),
+  )
+  const blamed = [...new Set(leads.values())]
+  if (blamed.length === 0) return undefined
+  const row = {
+    name: `cut${model.rows.length}`,
+    terms: blamed.map((name) => [name, 1] as const),
     least: undefined,
-    most: 0,
+    most: cut === 'noneThere' ? 0 : leads.size - 1,
     menders: [],
-  }))
-  return { ...model, rows: [...model.rows, ...bans] }
+  }
+  return { ...model, rows: [...model.rows, row] }
+}
+
+/** Goals that came out as well as without any cut are proven as they were there; nothing after one that did not. */
+function provenBefore(reached: readonly Reached[], uncut: readonly Reached[]): readonly Reached[] {
+  const differs = reached.findIndex(({ value }, index) => value !== uncut[index]?.value)
+  return reached.map((entry, index) => {
+    const isSame = differs < 0 || index < differs
+    return { ...entry, isProven: isSame && uncut[index]!.isProven, bound: uncut[index]?.bound ?? -Infinity }
+  })
 }
 
 /** Plans in one manner. Every plan that is handed out was judged by all rules. */
@@ -145,13 +174,11 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
     told = ask.now()
     ask.onBetter?.(proposalOf(woven))
   }
-  const proposalOf = ({ values, reached }: Woven, settler?: Settler): Proposal => ({
-    manner,
-    reached,
-    placements: placementsOf(model, values),
-    schoolEdits: edits,
-    ...judge(harness, planOf(planned, model, values, settler)),
-  })
+  const proposalOf = ({ values, reached }: Woven, settler?: Settler): Proposal => {
+    const judged = judge(harness, planOf(planned, model, values, settler))
+    const placements = placementsOf(model, values)
+    return { manner, reached: asJudged(reached, scoreOf(judged.verdicts)), placements, schoolEdits: edits, ...judged }
+  }
   const settledProposal = (woven: Woven): Proposal => {
     const { today } = model.problem
     const pace = { seconds: SETTLE_SECONDS, now: ask.now, isMending: manner === 'mend' }
@@ -161,15 +188,21 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
     return plain.verdicts.counts.stop < proposal.verdicts.counts.stop ? plain : proposal
   }
   tell({ values: first, reached: [] })
+  let uncut: readonly Reached[] | undefined
   for (let round = 1; ; round += 1) {
-    const woven = weave(solver, model, {
-      seconds: Math.max(end - ask.now(), ask.seconds / MOST_ROUNDS),
+    const found = weave(solver, model, {
+      seconds: Math.max(end - ask.now(), ask.seconds * LEAST_SHARE),
       now: ask.now,
       first,
       onBetter: tell,
     })
-    const proposal = settledProposal(woven ?? { values: first, reached: [] })
-    const next = proposal.verdicts.counts.stop === 0 || round === MOST_ROUNDS ? undefined : without(model, proposal)
+    const woven = found ?? { values: first, reached: [] }
+    const reached: readonly Reached[] = uncut === undefined ? woven.reached : provenBefore(woven.reached, uncut)
+    uncut ??= woven.reached
+    const proposal = settledProposal({ ...woven, reached })
+    if (proposal.verdicts.counts.stop === 0 || ask.now() > end + ask.seconds * LEAST_SHARE) return proposal
+    const isLate = round >= GENTLE_ROUNDS || ask.now() > end - ask.seconds * (1 - MOST_GENTLE)
+    const next = cutOff(model, proposal, isLate ? 'noneThere' : 'fewerThere')
     if (next === undefined) return proposal
     model = next
     first = greedyPlan(model)

@@ -1,12 +1,14 @@
 import type { Rail } from '../../parts/connectors'
-import { capsOf, type Cap } from '../problem/caps'
+import { capsAt, capsOf, unstatedOutlets, type Cap } from '../problem/caps'
 import { underHeadroom } from '../problem/milliamps'
 import type { LeadClass, Piece, Use } from '../problem/problem'
 
 /** What a limit of a piece lets through all its outlets together, in mA; undefined where it says nothing of amps. */
 export function capOfPiece({ outlets, inlet }: Piece, { rail, milliamps, ports, isShared }: Cap): number | undefined {
   if (rail === undefined || milliamps === undefined) return undefined
-  return isShared || ports.includes(inlet.id) ? milliamps : milliamps * outlets.length
+  // What each outlet has for itself is asked lead by lead.
+  if (!isShared && outlets.length > 1 && !ports.includes(inlet.id)) return undefined
+  return milliamps
 }
 
 const singleCaps = new WeakMap<Use, Map<Rail, number | undefined>>()
@@ -44,12 +46,71 @@ export function mostTogether(use: Use, kinds: readonly LeadClass[]): number {
   return Math.min(count, ...byCurrent)
 }
 
-/** Whether a single lead is over the headroom of a port that takes it alone: 1, else 0. */
-export function tightOnItsOwn(use: Use, { milliamps }: LeadClass, headroomPercent: number): number {
+/** By how much a single lead is over the headroom of a port that takes it alone, in mA. */
+export function overshootOnItsOwn(use: Use, { milliamps }: LeadClass, headroomPercent: number): number {
   if (use.port !== undefined) return 0
-  const isTight = [...milliamps].some(([rail, own]) => {
+  return [...milliamps].reduce((sum, [rail, own]) => {
     const cap = singleCapOf(use, rail)
-    return cap !== undefined && own > underHeadroom(cap, headroomPercent)
-  })
-  return Number(isTight)
+    return cap === undefined ? sum : sum + Math.max(0, own - underHeadroom(cap, headroomPercent))
+  }, 0)
+}
+
+/** The limits that each outlet of the piece on a use has for itself. */
+const outletCaps = ({ piece }: Use): readonly Cap[] =>
+  piece === undefined || piece.outlets.length < 2
+    ? []
+    : capsOf(piece.facts).filter(({ isShared, ports }) => !isShared && ports[0] === piece.outlets[0]!.id)
+
+/** By how much a lead is over the headroom of its own outlet of a piece, in mA; undefined where it is over its limit. */
+export function outletOvershoot(use: Use, { milliamps }: LeadClass, headroomPercent: number): number | undefined {
+  let sum = 0
+  for (const { rail, milliamps: cap } of outletCaps(use)) {
+    const own = rail === undefined ? 0 : (milliamps.get(rail) ?? 0)
+    if (cap === undefined || own === 0) continue
+    if (own > cap) return undefined
+    sum += Math.max(0, own - underHeadroom(cap, headroomPercent))
+  }
+  return sum
+}
+
+/** Whether a lead draws on a rail at all, known or not. */
+export const drawsOn = ({ milliamps, openRails }: LeadClass, rail: Rail): boolean =>
+  openRails.has(rail) || (milliamps.get(rail) ?? 0) > 0
+
+/** How many limits are open for a lead that has its port, or its outlet of a piece, to itself. */
+export function openOnItsOwn(use: Use, leads: LeadClass): number {
+  const { group, piece, port } = use
+  const [first] = group.ports
+  const rails = [...new Set([...leads.milliamps.keys(), ...leads.openRails])].filter((rail) => drawsOn(leads, rail))
+  return rails.reduce((sum, rail) => {
+    const isFed = piece?.facts.all.powers.some((powers) => powers.rail === rail) === true
+    const isOpen = leads.openRails.has(rail)
+    const isHere = (cap: Cap) => cap.rail === rail && cap.milliamps !== undefined
+    const atPort =
+      port !== undefined || isFed
+        ? 0
+        : Number(unstatedOutlets(group.host.facts, rail).includes(first!.id)) +
+          (isOpen ? capsAt(group.host.facts, first!).filter((cap) => !cap.isShared && isHere(cap)).length : 0)
+    const atOutlet =
+      piece === undefined
+        ? 0
+        : Number(unstatedOutlets(piece.facts, rail).includes(piece.outlets[0]!.id)) +
+          (isOpen ? outletCaps(use).filter(isHere).length : 0)
+    return sum + atPort + atOutlet
+  }, 0)
+}
+
+/** Whether a motor starts with more than a port bears that takes it alone: 1, else 0. */
+export function startsOver(use: Use, { isMotor, startMilliamps }: LeadClass): number {
+  if (use.port !== undefined || !isMotor) return 0
+  const cap = startCapOf(use)
+  return Number(cap !== undefined && startMilliamps > cap)
+}
+
+/** What a port bears at the start, in mA: its stated peak, else its limit. */
+function startCapOf({ group, piece }: Use): number | undefined {
+  if (piece?.facts.all.powers.some(({ rail }) => rail === '12v') === true) return undefined
+  const caps = capsAt(group.host.facts, group.ports[0]!).filter((cap) => cap.rail === '12v' && !cap.isShared)
+  const known = caps.flatMap(({ peakMilliamps, milliamps }) => peakMilliamps ?? milliamps ?? [])
+  return known.length === 0 ? undefined : Math.min(...known)
 }

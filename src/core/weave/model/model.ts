@@ -26,6 +26,10 @@ export const GOALS = [
   'loose',
   'changed',
   'minds',
+  'roles',
+  'overshoot',
+  'tight',
+  'unknowns',
   'unpriced',
   'cents',
   'boxes',
@@ -58,8 +62,10 @@ export interface Flow {
   readonly variable: string
   readonly demand: Demand
   readonly use: Use
-  /** The minds that each of them brings. */
-  readonly minds: number
+  /** What each of them costs in goals that count what is unwanted. */
+  readonly costs: readonly (readonly [goal: GoalKey, count: number])[]
+  /** Whether another one than the choice names would rule them. */
+  readonly isOthers: boolean
   /** So many of them reach well; each one more is a mind. */
   readonly wellCount: number
 }
@@ -117,7 +123,7 @@ export const valueOf = (terms: Terms, values: Values): number =>
   terms.reduce((sum, [variable, factor]) => sum + factor * (values.get(variable) ?? 0), 0)
 
 /** Each variable of a sum once, without those that count for nothing. */
-function summedUp(terms: Terms): Terms {
+export function summedUp(terms: Terms): Terms {
   const factors = new Map<string, number>()
   let isPlain = true
   for (const [name, factor] of terms) {

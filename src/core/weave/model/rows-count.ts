@@ -164,20 +164,62 @@ function reporting({ draft, problem, flowsOn, hostOf }: Writing): void {
   }
 }
 
-/** Fans with and without a PWM wire on one signal are a mind; two variants in one chain cannot be. */
+/** Fans with a PWM wire beside others: by mode each of them suffers, or it is minded once. */
+function mixed(draft: Writing['draft'], { mixing, isChain }: Use, flows: readonly Flow[]): void {
+  if (mixing === 'none' || isChain) return
+  const motors = flows.filter(({ demand }) => demand.leads.isMotor)
+  const hasPwm = ({ demand }: Flow) => demand.leads.port.wires.includes('pwm')
+  const [withPwm, without] = [motors.filter(hasPwm), motors.filter((flow) => !hasPwm(flow))]
+  if (withPwm.length === 0 || without.length === 0) return
+  if (mixing === 'once') {
+    const once = draft.whole('mixed', 1)
+    draft.count('minds', [once, 1])
+    return oneOf(draft, [withPwm, without], once)
+  }
+  const most = (list: readonly Flow[]) => list.reduce((sum, { demand }) => sum + demand.mostCount, 0)
+  const isBeside = draft.whole('beside', 1)
+  const suffering = draft.whole('mixed', most(withPwm))
+  draft.count('minds', [suffering, 1])
+  draft.row([...without.map(({ variable }) => [variable, 1] as const), [isBeside, -most(without)]], { most: 0 })
+  draft.row([...withPwm.map(({ variable }) => [variable, 1] as const), [suffering, -1], [isBeside, most(withPwm)]], {
+    most: most(withPwm),
+  })
+}
+
+/** Fans ruled by another one than the choice names; one that reports on the CPU header for want of others is excused. */
+function owners({ draft, problem, flowsOn }: Writing): void {
+  for (const use of problem.uses) {
+    const others = flowsOn(use).filter(({ isOthers }) => isOthers)
+    draft.count('minds', ...others.map(({ variable }) => [variable, 1] as const))
+    if (use.group.ports[0]!.role !== 'cpu') continue
+    const reporting = others.filter(({ demand }) => demand.leads.port.wires.includes('tach'))
+    if (reporting.length === 0 || (use.piece !== undefined && !use.piece.reports)) continue
+    const excused = draft.whole('excused', 1)
+    draft.count('minds', [excused, -1])
+    draft.row([[excused, 1], ...reporting.map(({ variable }) => [variable, -1] as const)], { most: 0 })
+  }
+}
+
+/** A moulded adapter is minded, whatever hangs on it; so is a piece whose outlet that reports has nothing to tell. */
+function piecesMinded({ draft, problem, flowsOn, useOf }: Writing): void {
+  for (const use of problem.uses) {
+    const { piece } = use
+    if (piece === undefined) continue
+    if (piece.facts.part.construction === 'moulded') draft.count('minds', [useOf(use), 1])
+    if (!piece.reports || use.port === undefined) continue
+    const telling = flowsOn(use).filter(({ demand: { leads } }) => leads.isMotor && leads.port.wires.includes('tach'))
+    const silent = draft.whole('silent', 1)
+    draft.count('minds', [silent, 1])
+    draft.row([[useOf(use), 1], ...telling.map(({ variable }) => [variable, -1] as const), [silent, -1]], { most: 0 })
+  }
+}
+
+/** Two variants in one chain cannot be. */
 function mixtures({ draft, problem, flowsOn }: Writing): void {
   for (const use of problem.uses) {
     if (use.port === undefined) continue
     const flows = flowsOn(use)
-    const kinds = groupBy(
-      flows.filter(({ demand }) => demand.leads.isMotor),
-      ({ demand }) => demand.leads.port.wires.includes('pwm'),
-    )
-    if (kinds.size > 1 && !use.isChain) {
-      const mixed = draft.whole('mixed', 1)
-      draft.count('minds', [mixed, 1])
-      oneOf(draft, [...kinds.values()], mixed)
-    }
+    mixed(draft, use, flows)
     // The sync lead of a box has its port to itself: behind other lights it would hear what is left of the data.
     const variants = groupBy(flows, ({ demand: { leads } }) =>
       leads.isLight ? leads.port.connector.variant : 'no light',
@@ -212,8 +254,8 @@ function apart({ draft, flows }: Writing): void {
 
 /** What costs something by where a lead is, and by whether it only just reaches by way of a piece. */
 function minds({ draft, flows }: Writing): void {
-  for (const { variable, minds: each, wellCount, demand } of flows) {
-    if (each > 0) draft.count('minds', [variable, each])
+  for (const { variable, costs, wellCount, demand } of flows) {
+    for (const [goal, count] of costs) draft.count(goal, [variable, count])
     if (wellCount >= demand.mostCount) continue
     const hardly = draft.whole('hardly', demand.mostCount)
     draft.count('minds', [hardly, 1])
@@ -259,6 +301,8 @@ export function countRows(writing: Writing): void {
   legs(writing)
   reporting(writing)
   mixtures(writing)
+  piecesMinded(writing)
+  owners(writing)
   apart(writing)
   minds(writing)
   splits(writing)

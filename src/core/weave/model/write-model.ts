@@ -2,8 +2,8 @@ import { groupBy } from '../../units/group'
 import { currentRows } from './rows-current'
 import { countRows } from './rows-count'
 import { moneyRows } from './rows-money'
-import { Draft, type Demand, type Flow, type Model } from './model'
-import { singleCapOf, tightOnItsOwn } from './caps-of-use'
+import { Draft, summedUp, type Demand, type Flow, type Model } from './model'
+import { openOnItsOwn, outletOvershoot, overshootOnItsOwn, singleCapOf, startsOver } from './caps-of-use'
 import type { Allowed, Host, LeadClass, Problem, Use } from '../problem/problem'
 
 /** What the parts of the model share while it is written. */
@@ -59,14 +59,23 @@ function flowsOf(draft: Draft, { uses, headroomPercent }: Problem, demands: read
     use.allowed.flatMap((allowed: Allowed) =>
       (byClass.get(allowed.leads) ?? []).flatMap((demand): readonly Flow[] => {
         const most = Math.min(mostOn(use, demand), allowed.reachCount)
-        if (most === 0) return []
-        const minds = allowed.minds + tightOnItsOwn(use, demand.leads, headroomPercent)
+        const atOutlet = outletOvershoot(use, demand.leads, headroomPercent)
+        if (most === 0 || atOutlet === undefined) return []
+        const over = overshootOnItsOwn(use, demand.leads, headroomPercent) + atOutlet
+        const costs = [
+          ['minds', allowed.minds + startsOver(use, demand.leads)],
+          ['overshoot', over],
+          ['tight', Math.sign(over - atOutlet) + Math.sign(atOutlet)],
+          ['roles', allowed.roles],
+          ['unknowns', allowed.unknowns + openOnItsOwn(use, demand.leads)],
+        ] as const
         return [
           {
             variable: draft.variable('n', most, { isWhole: true, provides: false }),
             demand,
             use,
-            minds,
+            costs: costs.filter(([, count]) => count > 0),
+            isOthers: allowed.isOthers,
             wellCount: allowed.wellCount,
           },
         ]
@@ -93,7 +102,9 @@ export function modelOf(problem: Problem): Model {
   const packs = moneyRows(writing)
   countRows(writing)
   currentRows(writing)
-  const goals = [...draft.goals].map(([key, terms]) => ({ key, terms })).filter(({ terms }) => terms.length > 0)
+  const goals = [...draft.goals]
+    .map(([key, terms]) => ({ key, terms: summedUp(terms) }))
+    .filter(({ terms }) => terms.length > 0)
   const { variables, rows, slacks, keepers, needs } = draft
   const looseOf = (demand: Demand) => draft.loose.get(demand)!
   return { problem, demands, flows, variables, rows, goals, useOf, hostOf, looseOf, slacks, keepers, needs, packs }

@@ -72,11 +72,35 @@ function standardCaps({ part }: PartFacts): readonly Cap[] {
   })
 }
 
-/** All limits of a part. */
+const isOfOnePort = ({ isShared, ports }: Cap) => !isShared && ports.length === 1
+
+/** A port's own limit and that of its plug's standard are one, the stricter of the two, as they are for the rules. */
+function mergedCaps(stated: readonly Cap[], standard: readonly Cap[]): readonly Cap[] {
+  const apart = stated.flatMap((cap) => (cap.isShared ? [cap] : cap.ports.map((id) => ({ ...cap, ports: [id] }))))
+  const sameAs = (of: Cap) => (cap: Cap) =>
+    isOfOnePort(cap) && cap.rail === of.rail && cap.milliamps !== undefined && cap.ports[0] === of.ports[0]
+  const merged = apart.map((cap) => {
+    const of = standard.find((other) => sameAs(other)(cap))
+    return of === undefined ? cap : { ...cap, milliamps: Math.min(cap.milliamps!, of.milliamps!) }
+  })
+  return [...merged, ...standard.filter((of) => !apart.some(sameAs(of)))]
+}
+
+/** All limits of a part; those that each of several ports has for itself are one for each of them. */
 export function capsOf(facts: PartFacts): readonly Cap[] {
   let caps = capsByFacts.get(facts)
-  if (caps === undefined) capsByFacts.set(facts, (caps = [...statedCaps(facts), ...standardCaps(facts)]))
+  if (caps === undefined) capsByFacts.set(facts, (caps = mergedCaps(statedCaps(facts), standardCaps(facts))))
   return caps
+}
+
+/** The outlets on which a part makes a rail without saying how much of it: as soon as something hangs there, it is open. */
+export function unstatedOutlets(facts: PartFacts, rail: Rail): readonly string[] {
+  const stated = statedCaps(facts).flatMap((cap) => (cap.rail === rail && cap.milliamps !== undefined ? cap.ports : []))
+  const made = [
+    ...facts.all.powers.flatMap((powers) => (powers.rail === rail ? powers.outlets : [])),
+    ...facts.all.converts.flatMap(({ to }) => (to.wire === rail ? [to.portId] : [])),
+  ]
+  return made.filter((id) => !stated.includes(id))
 }
 
 /** The limits that hold at one port. */

@@ -14,16 +14,18 @@ import { isPinnedAt } from './pins'
 import { isDevice } from './sort-out'
 import type { Host, LeadClass, Stocked } from './problem'
 
-/** What a part draws by one of its leads, its own consumers alone, in mA by rail. */
-function drawsBy(facts: PartFacts, port: Port): ReadonlyMap<Rail, number> {
+/** What a part draws by one of its leads, its own consumers alone, in mA by rail, and where nobody knows. */
+function drawsBy(facts: PartFacts, port: Port): Pick<LeadClass, 'milliamps' | 'openRails'> {
   const sums = new Map<Rail, number>()
+  const openRails = new Set<Rail>()
   for (const consumer of facts.consumers) {
     const { rail } = consumer
     if (!sameCopper(facts, rail, port.id).includes(supplyPortOf(consumer))) continue
     const { amps } = drawOf(consumer, { itemId: '', portId: port.id })
+    if (amps === undefined) openRails.add(rail)
     sums.set(rail, (sums.get(rail) ?? 0) + milliampsUp(amps ?? 0))
   }
-  return sums
+  return { milliamps: sums, openRails }
 }
 
 /** Start-up current of the motors on this lead in mA, where it is known; else what they are rated at. */
@@ -47,12 +49,14 @@ export function isLastByPin(harness: Harness, { facts, port, item }: PlacedPort)
 function kindOf(facts: PartFacts, port: Port) {
   const motors = facts.all.motor.filter((motor) => motor.port === port.id || motor.tachPort === port.id)
   const lights = facts.all.light.filter(({ input }) => input === port.id)
-  const milliamps = drawsBy(facts, port)
+  const { milliamps, openRails } = drawsBy(facts, port)
   return {
     port,
     facts,
     milliamps,
-    startMilliamps: startBy(facts, port, milliamps.get('12v') ?? 0),
+    openRails,
+    // Of a motor whose draw nobody knows the start is open as well.
+    startMilliamps: openRails.has('12v') ? 0 : startBy(facts, port, milliamps.get('12v') ?? 0),
     isMotor: facts.all.motor.some((motor) => motor.port === port.id && port.wires.includes('12v')),
     isPump: motors.some(({ pump }) => pump === true),
     isLight: lights.length > 0,
@@ -76,6 +80,8 @@ function isRadiatorFan({ build, placeOf }: Harness, { item }: PlacedPort): boole
     true
   )
 }
+
+const isFlatOut = ({ choices }: Harness, { ref }: PlacedPort) => choices.flatOutReasonAt(ref) !== undefined
 
 /** How a lead reaches the places it could go to. */
 type PortReach = Pick<LeadClass, 'unreached' | 'hardlyReached'>
@@ -105,6 +111,7 @@ function classOf(harness: Harness, leads: readonly PlacedPort[], reach: PortReac
     leads,
     host: undefined,
     isRadiatorFan: isRadiatorFan(harness, first!),
+    isFlatOut: isFlatOut(harness, first!),
     groupKey: groupKeyOf(harness, first!),
     ...reach,
   }
@@ -124,7 +131,7 @@ function leadsOfHost(harness: Harness, host: Host): readonly LeadClass[] {
     return follows !== undefined && (isOn || (wantsSync && follows.signal === 'speed'))
   })
   return wanted.map((port): LeadClass => {
-    const common = { leads: [], host, isRadiatorFan: false, groupKey: undefined }
+    const common = { leads: [], host, isRadiatorFan: false, isFlatOut: false, groupKey: undefined }
     const placed = item === undefined ? undefined : harness.port({ itemId: item.id, portId: port.id })
     const reach = placed === undefined ? ANYWHERE : reachOf(harness, placed)
     return { ...kindOf(facts, port), ...common, ...reach, key: `${host.key}.${port.id}` }
@@ -133,7 +140,14 @@ function leadsOfHost(harness: Harness, host: Host): readonly LeadClass[] {
 
 /** The supply leads of a piece, or of what feeds rows; its other lead is told by where it stands. */
 export function feedLeads({ facts, feeds }: Stocked): readonly LeadClass[] {
-  const common = { leads: [], host: undefined, isRadiatorFan: false, groupKey: undefined, ...ANYWHERE }
+  const common = {
+    leads: [],
+    host: undefined,
+    isRadiatorFan: false,
+    isFlatOut: false,
+    groupKey: undefined,
+    ...ANYWHERE,
+  }
   return feeds.map((port) => ({ ...kindOf(facts, port), ...common, key: `${facts.part.id} ${port.id}` }))
 }
 
@@ -160,6 +174,7 @@ export function leadClasses(harness: Harness, hosts: readonly Host[], { itemIds 
       const where = [
         groupKeyOf(harness, placed),
         isRadiatorFan(harness, placed),
+        isFlatOut(harness, placed),
         isLastByPin(harness, placed),
         far,
         near,

@@ -4,6 +4,7 @@ import type { RowFeedLeads } from '../../structure/wiring/row-feed'
 import type { PlacedPort } from '../../structure/wiring/wiring'
 import type { Rail } from '../../parts/connectors'
 import type { Part, Port } from '../../parts/schema'
+import type { Mixing } from './hearing'
 import type { Machine } from './machine'
 
 /** Something that gives by itself: a source, a box that is there, or a copy of one that may be bought. */
@@ -38,7 +39,7 @@ export interface RowFeed extends Stocked, RowFeedLeads {}
 export interface Piece extends Stocked {
   readonly inlet: Port
   readonly outlets: readonly Port[]
-  readonly passes: 'both' | 'pwm' | 'none'
+  readonly passes: 'some' | 'none'
   /** Whether the speed of one of its fans comes back by the inlet. */
   readonly reports: boolean
 }
@@ -54,9 +55,13 @@ export interface LeadClass {
   readonly host: Host | undefined
   /** Its part of every sum, in mA by rail, rounded up; what is not known counts for nothing. */
   readonly milliamps: ReadonlyMap<Rail, number>
+  /** Rails on which it draws something that nobody knows. */
+  readonly openRails: ReadonlySet<Rail>
   readonly startMilliamps: number
   readonly isMotor: boolean
   readonly isPump: boolean
+  /** Whether it may run at full speed on purpose. */
+  readonly isFlatOut: boolean
   readonly isRadiatorFan: boolean
   readonly isLight: boolean
   readonly ledCount: number
@@ -78,10 +83,16 @@ export interface PortGroup {
   readonly cableKey: string
 }
 
-/** How a class fares on a use: how many minds each lead of it brings, and how many of its leads reach. */
+/** How a class fares on a use: what each lead of it costs, and how many of its leads reach. */
 export interface Allowed {
   readonly leads: LeadClass
   readonly minds: number
+  /** Whether another one than the choice names would rule it: minded, unless it has to report there. */
+  readonly isOthers: boolean
+  /** Whether the header is meant for something else. */
+  readonly roles: number
+  /** Whether nobody knows if it does as planned there. */
+  readonly unknowns: number
   /** How many of its leads reach there at all. */
   readonly reachCount: number
   /** How many reach more than only just. */
@@ -103,6 +114,8 @@ export interface Use {
   /** How many ports can be used so. */
   readonly mostCount: number
   readonly allowed: readonly Allowed[]
+  /** What it costs where fans with and without a PWM wire share it. */
+  readonly mixing: Mixing
 }
 
 /** A part that may be bought by itself. */

@@ -34,8 +34,8 @@ function inletOf(facts: PartFacts): Port | undefined {
 
 function passesOf(facts: PartFacts, inlet: Port, legs: readonly Port[]): Piece['passes'] {
   const repeater = facts.all.repeats.find(({ signal, from }) => signal === 'speed' && from === inlet.id)
-  if (repeater !== undefined) return repeater.passes === 'both' ? 'both' : repeater.passes === 'pwm' ? 'pwm' : 'none'
-  return legs.some(({ id }) => sameCopper(facts, '12v', inlet.id).includes(id)) ? 'both' : 'none'
+  if (repeater !== undefined) return 'some'
+  return legs.some(({ id }) => sameCopper(facts, '12v', inlet.id).includes(id)) ? 'some' : 'none'
 }
 
 /** Whether an item is paid for when it is used; what comes in a pack is bought with the pack in any case. */

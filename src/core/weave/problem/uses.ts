@@ -10,6 +10,7 @@ import { railsWanted, tailOf } from './lead-classes'
 import { capsAt } from './caps'
 import { reachersOf } from './piece-reach'
 import { holdsPins, isPinnedAt } from './pins'
+import { heardBy, mixingOn, portMode, type Listening, type Mixing } from './hearing'
 import type { Allowed, Host, LeadClass, Piece, PortGroup, Problem, RowFeed, Use } from './problem'
 import { isDevice } from './sort-out'
 
@@ -69,34 +70,40 @@ export function portGroups(
 const drives = ({ facts }: Host, port: Port, signal: 'speed' | 'light') =>
   facts.all.drives.find((relation) => relation.signal === signal && relation.outlets.includes(port.id))
 
-/** Headers that the firmware looks at for another purpose than case fans. */
-function roleMinds(leads: LeadClass, port: Port): number {
+/** Whether the firmware looks at this header for another purpose than this motor. */
+function outOfRole(leads: LeadClass, port: Port): number {
   if (port.role === undefined || !leads.isMotor) return 0
   if (leads.isPump) return port.role === 'pump' || port.role === 'cpu' ? 0 : 1
   if (leads.isRadiatorFan) return port.role === 'cpu' || port.role === 'cpuOptional' ? 0 : 1
   return port.role === 'case' ? 0 : 1
 }
 
-/** A port, whose it is, and what stands on it. */
-interface Site {
-  readonly host: Host
-  readonly port: Port
-  readonly piece: Piece | undefined
-}
+/** What a lead costs on a way to use a port, besides what sums tell. */
+type Costs = Pick<Allowed, 'minds' | 'isOthers' | 'roles' | 'unknowns'>
 
-/** How many things would not be as planned with a motor ruled from this port. */
-function speedMinds(build: Build, { host, port, piece }: Site, leads: LeadClass): number {
-  if (!leads.isMotor || leads.isPump) return roleMinds(leads, port)
-  const hasPwm = leads.port.wires.includes('pwm')
-  const isDeaf =
-    drives(host, port, 'speed') === undefined || piece?.passes === 'none' || (piece?.passes === 'pwm' && !hasPwm)
-  const wanted = leads.leads[0] === undefined ? undefined : speedSchool(build, leads.leads[0].item.id)?.wanted
+const NOTHING: Costs = { minds: 0, isOthers: false, roles: 0, unknowns: 0 }
+
+/** Whether another one than the choice names would rule a fan there. */
+function isOthers(build: Build, { host }: Listening, { leads, isPump }: LeadClass): boolean {
+  if (isPump || leads[0] === undefined) return false
+  const wanted = speedSchool(build, leads[0].item.id)?.wanted
   const owner = speedOwnerOf({ facts: host.facts }, false)
-  const isOthers = wanted !== undefined && wanted !== owner && !(wanted === 'sync' && host.facts.all.follows.length > 0)
-  return Number(isDeaf) + Number(isOthers && !isDeaf) + roleMinds(leads, port)
+  return wanted !== undefined && wanted !== owner && !(wanted === 'sync' && host.facts.all.follows.length > 0)
 }
 
-function lightMinds(build: Build, { host, port, piece }: Site, leads: LeadClass): number {
+/** What it costs to have a motor ruled from this port. */
+function speedCosts(build: Build, at: Listening, leads: LeadClass): Costs {
+  if (!leads.isMotor) return NOTHING
+  const { isRuled, minds, isOpen } = heardBy(at, leads)
+  return {
+    minds: leads.isFlatOut && !isRuled ? 0 : minds,
+    isOthers: isRuled && isOthers(build, at, leads),
+    roles: isRuled ? outOfRole(leads, at.port) : 0,
+    unknowns: Number(isOpen && !leads.isFlatOut),
+  }
+}
+
+function lightMinds(build: Build, { host, port, piece }: Listening, leads: LeadClass): number {
   if (!leads.isLight || leads.leads[0] === undefined) return 0
   const wanted = lightSchool(build, leads.leads[0].ref)?.wanted
   const owner = lightOwnerOf({ facts: host.facts, port }, leads.facts.part.maker)
@@ -108,13 +115,18 @@ function lightMinds(build: Build, { host, port, piece }: Site, leads: LeadClass)
 export const isOutOfReach = ({ host, ports }: PortGroup, { unreached }: LeadClass): boolean =>
   ports.every(({ id }) => unreached.has(`${host.key}.${id}`))
 
-const BURNING = 'moulded'
-
 /** Leads that take a command and no supply, such as the sync lead of a box. */
 const isCommandOnly = ({ port }: LeadClass) => port.wires.includes('pwm') && !port.wires.includes('12v')
 
-/** The minds that a lead brings on this way to use a port; undefined where it cannot go there at all. */
-function mindsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, leads: LeadClass): number | undefined {
+/** A port of a group, whose it is, and what it is set to. */
+function listeningAt({ choices }: Harness, { host, ports }: PortGroup, piece: Piece | undefined): Listening {
+  const port = ports[0]!
+  const chosen = host.item === undefined ? undefined : choices.modeAt({ itemId: host.item.id, portId: port.id })
+  return { host, port, piece, mode: portMode(port, chosen) }
+}
+
+/** What a lead costs on this way to use a port; undefined where it cannot go there at all. */
+function costsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, leads: LeadClass): Costs | undefined {
   const [port] = group.ports
   const { host } = group
   if (port === undefined || host === leads.host) return undefined
@@ -134,13 +146,13 @@ function mindsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, l
   if (isOfLight && drives(host, port, 'light') === undefined) return undefined
   if (isCommandOnly(leads) && (drives(host, port, 'speed') === undefined || piece?.passes === 'none')) return undefined
   if (piece === undefined && !leads.isChainable && isOutOfReach(group, leads)) return undefined
-  const burns = piece?.facts.part.construction === BURNING ? 1 : 0
   const { build } = harness
   // In a chain only its first lead runs to the port, and a box may be put nearer: neither is held against the port.
   const runsThere = piece === undefined && !leads.isChainable && leads.host === undefined
   const isHard = runsThere && group.ports.every(({ id }) => leads.hardlyReached.has(`${host.key}.${id}`))
-  const site = { host, port, piece }
-  return Number(isHard) + speedMinds(build, site, leads) + lightMinds(build, site, leads) + burns
+  const at = listeningAt(harness, group, piece)
+  const speed = speedCosts(build, at, leads)
+  return { ...speed, minds: Number(isHard) + speed.minds + lightMinds(build, at, leads) }
 }
 
 function allowedOn(
@@ -150,10 +162,10 @@ function allowedOn(
   classes: readonly LeadClass[],
 ): readonly Allowed[] {
   return classes.flatMap((leads) => {
-    const minds = mindsOf(harness, group, piece, leads)
-    if (minds === undefined) return []
+    const costs = costsOf(harness, group, piece, leads)
+    if (costs === undefined) return []
     const reachers = reachersOf(harness, group, piece, leads)
-    return reachers.reachCount === 0 ? [] : [{ leads, minds, ...reachers }]
+    return reachers.reachCount === 0 ? [] : [{ leads, ...costs, ...reachers }]
   })
 }
 
@@ -185,10 +197,11 @@ function usesOf(
   const pinned = pinnedPieceAt(harness, group.host, group.ports[0]!.id)
   const pieces = pinned === undefined ? offered : offered.filter(({ facts }) => facts === pinned.facts)
   const bare = pinned === undefined ? allowedOn(harness, group, undefined, classes) : []
-  const common = { group, legCount: 1, rowFeed: undefined }
+  const common = { group, legCount: 1, rowFeed: undefined, mixing: 'none' as Mixing }
   const one = (port: Port, piece: Piece | undefined, allowed: readonly Allowed[], legCount: number): Use => {
     const key = `${group.host.key}.${port.id} ${piece?.facts.part.id ?? ''}`
-    return { ...common, key, port, piece, isChain: isChained({ allowed }), legCount, mostCount: 1, allowed }
+    const mixing = mixingOn(listeningAt(harness, group, piece))
+    return { ...common, key, port, piece, isChain: isChained({ allowed }), legCount, mostCount: 1, allowed, mixing }
   }
   const isBounded = capsAt(group.host.facts, group.ports[0]!).some(({ chainCount }) => chainCount !== undefined)
   const fed = (port: Port): readonly Use[] =>
