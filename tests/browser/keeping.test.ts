@@ -91,7 +91,7 @@ test('a long history is turned page by page, a named state is found, and gone ba
   await dialog.getByLabel('Named states').selectOption('long ago')
   await dialog.getByText('Going back takes back 188 steps').waitFor()
   await dialog.getByRole('button', { name: 'Go back to here' }).click()
-  await page.getByText('The build stands as it did then.').waitFor()
+  await page.getByText('The build stands as it did then. Undo takes it forward again.', { exact: true }).waitFor()
   await untilSaved(page)
   const build = await getBuild(id)
   expect([build.choices.headroomPercent, build.revision]).toEqual([11, 201])

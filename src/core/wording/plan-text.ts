@@ -44,6 +44,10 @@ const GOAL_WORDS: Readonly<Record<GoalKey, string>> = {
   headroom: 'least free share of a limit',
 }
 
+/** What no plan is looked for with, so that nothing is said to be best against it; docs/weave.md tells why. */
+export const NOT_LOOKED_FOR_TEXT =
+  'Not looked for: a splitter or hub behind another one, a hub whose board lead stays loose, and more than three new boxes of one kind.'
+
 /** One goal with what it came to, and whether less is impossible. */
 export function goalText({ goal, value, bound, isProven }: Reached): string {
   const shown =
@@ -151,5 +155,6 @@ export function proposalLines(today: Harness, proposal: Proposal): readonly stri
     ...boughtTexts(today, plan).map((text) => `Buy ${text}`),
     ...plan.spare.map(({ mark }) => `Not needed: ${mark}`),
     ...steps.map((step) => `  ${stepText(today, after, step)}`),
+    NOT_LOOKED_FOR_TEXT,
   ]
 }

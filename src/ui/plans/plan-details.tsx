@@ -8,7 +8,7 @@ import { partOfPlan } from '@/core/weave/plan/part-of-plan'
 import { judge } from '@/core/weave/plan/plan-edits'
 import { neededLoose } from '@/core/weave/plan/plan'
 import { lackTexts, reasonFor, whyLoose } from '@/core/wording/reason-text'
-import { goalText, MANNER_WORDS, settledTexts, stepText } from '@/core/wording/plan-text'
+import { goalText, MANNER_WORDS, NOT_LOOKED_FOR_TEXT, settledTexts, stepText } from '@/core/wording/plan-text'
 import { countOf, findingText } from '@/core/wording/text'
 import { useActions } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
@@ -114,12 +114,19 @@ export function PlanDetails({ shown, others, isStillSought }: DetailsProps) {
             <Check size={16} aria-hidden /> All is wired so already.
           </p>
         ) : (
-          <Button tone="act" onClick={accept} disabled={chosen.length === 0 && changes.length > 0}>
+          <Button
+            tone="act"
+            onClick={accept}
+            disabled={(chosen.length === 0 && changes.length > 0) || (isStillSought && verdicts.counts.stop > 0)}
+          >
             <Check size={16} aria-hidden /> {isWhole ? 'Take this plan' : `Take ${chosen.length} of ${changes.length}`}
           </Button>
         )}
       </header>
-      {isStillSought && <p className="text-[13px] text-faded">A better one may still be found.</p>}
+      <p className="text-[13px] text-faded">
+        {isStillSought && 'A better one may still be found. '}
+        {NOT_LOOKED_FOR_TEXT}
+      </p>
       {loose.length > 0 && (
         <div className="mt-2 text-madder">
           <p className="font-semibold">

@@ -9,10 +9,11 @@ import { SeverityCount } from '@/ui/shared/severity'
 import type { Gathered, Shown } from './use-shown'
 
 /** What a plan costs, as far as prices are known. */
-function Money({ shown, currency }: { readonly shown: Shown; readonly currency: string }) {
+function Money({ shown, currency }: { readonly shown: Gathered; readonly currency: string }) {
   const value = (goal: string) => shown.sent.reached.find((entry) => entry.goal === goal)
   const cents = value('cents')
   const unpriced = value('unpriced')?.value ?? 0
+  if (cents === undefined && shown.isSought) return NOT_YET
   return (
     <>
       <span className="font-semibold">{formatMoney(cents?.value ?? 0, currency)}</span>
@@ -22,15 +23,19 @@ function Money({ shown, currency }: { readonly shown: Shown; readonly currency: 
   )
 }
 
+/** Of a plan that is still being bettered, a goal that was not looked at yet. */
+const NOT_YET = <span className="text-faded">not yet known</span>
+
 const percent = (share: number | undefined) => (share === undefined ? 'nothing loaded' : `${Math.round(share * 100)} %`)
 
 interface Line {
   readonly name: string
-  readonly of: (shown: Shown) => ReactNode
+  readonly of: (shown: Gathered) => ReactNode
 }
 
 function linesOf(currency: string): readonly Line[] {
-  const came = (goal: GoalKey) => (shown: Shown) => shown.sent.reached.find((entry) => entry.goal === goal)?.value ?? 0
+  const came = (goal: GoalKey) => (shown: Gathered) =>
+    shown.sent.reached.find((entry) => entry.goal === goal)?.value ?? (shown.isSought ? NOT_YET : 0)
   const counted = (does: string) => (shown: Shown) => shown.steps.filter((step) => step.does === does).length
   return [
     { name: 'Money', of: (shown) => <Money shown={shown} currency={currency} /> },
@@ -52,9 +57,9 @@ function linesOf(currency: string): readonly Line[] {
       name: 'Not needed',
       of: ({ plan }) => (plan.spare.length === 0 ? 'all in use' : plan.spare.map(({ mark }) => mark).join(', ')),
     },
-    { name: 'Splitters, hubs, boxes', of: came('boxes') },
+    { name: 'Splitters, hubs, boxes', of: ({ spare }) => spare.thingCount },
     { name: 'Signals for groups', of: came('splits') },
-    { name: 'Extensions', of: came('extensions') },
+    { name: 'Extensions', of: ({ spare }) => spare.extensionCount },
     { name: 'Threads in all', of: ({ spare }) => spare.threadCount },
     {
       name: 'Against today',

@@ -1,6 +1,8 @@
+import type { Item } from '../../build/schema'
 import type { Harness } from '../../operate/harness'
 import { occupancyOf } from '../../structure/wiring/occupancy'
 import type { Family } from '../../parts/connectors'
+import { isDevice } from '../problem/sort-out'
 
 /** What a wiring leaves for later. */
 export interface Spare {
@@ -9,6 +11,10 @@ export interface Spare {
   readonly usbPlaceCount: number
   readonly supplyPlugCount: number
   readonly threadCount: number
+  /** Splitters, hubs, extensions and boxes by which something gets what it wants. */
+  readonly thingCount: number
+  /** Of them those with one outlet, that only make a lead longer or another shape. */
+  readonly extensionCount: number
 }
 
 function freePlaces(harness: Harness, itemIds: ReadonlySet<string>, families: readonly Family[]): number {
@@ -22,6 +28,18 @@ function freePlaces(harness: Harness, itemIds: ReadonlySet<string>, families: re
     }, 0)
 }
 
+/** The things that hand on to others what they get, as they are used. */
+function handingOn(harness: Harness, itemIds: ReadonlySet<string>): readonly Item[] {
+  const giving = new Set(harness.threads.map(({ to }) => to.itemId))
+  const taking = new Set(harness.threads.map(({ from }) => from.itemId))
+  return harness.items.filter(
+    ({ id }) => itemIds.has(id) && giving.has(id) && taking.has(id) && !isDevice(harness.factsOfItem(id)),
+  )
+}
+
+const hasOneOutlet = (harness: Harness, { id }: Item) =>
+  harness.factsOfItem(id).part.ports.filter(({ side }) => side === 'gives').length === 1
+
 /** What is left free in the wiring of some items, to compare one with another. */
 export function spareOf(harness: Harness, itemIds: ReadonlySet<string>): Spare {
   const shares = harness.budgets.flatMap(({ at, state, limit, limitFrom, mostAmps }) =>
@@ -33,10 +51,13 @@ export function spareOf(harness: Harness, itemIds: ReadonlySet<string>): Spare {
       ? []
       : [1 - mostAmps / limit.value],
   )
+  const things = handingOn(harness, itemIds)
   return {
     headroomShare: shares.length === 0 ? undefined : Math.min(...shares),
     usbPlaceCount: freePlaces(harness, itemIds, ['usb2-9pin']),
     supplyPlugCount: freePlaces(harness, itemIds, ['sata-power', 'peripheral-4pin']),
     threadCount: harness.threads.filter(({ from }) => itemIds.has(from.itemId)).length,
+    thingCount: things.length,
+    extensionCount: things.filter((item) => hasOneOutlet(harness, item)).length,
   }
 }
