@@ -17,7 +17,17 @@ const FAN_COUNTS = [4, 8, 12, 16, 24, 32, 40] as const
 const SEED = 0
 const SECONDS = 40
 const GLPK_SECONDS = 20
-const MAIN: readonly GoalKey[] = ['loose', 'minds', 'unpriced', 'cents', 'boxes']
+const MAIN: readonly GoalKey[] = [
+  'loose',
+  'minds',
+  'roles',
+  'overshoot',
+  'tight',
+  'unknowns',
+  'unpriced',
+  'cents',
+  'boxes',
+]
 
 const now = () => performance.now() / 1000
 const solver = await openHighs()

@@ -1,6 +1,7 @@
 import { refilled } from '../first-plan/greedy'
 import { isLess, tidied } from '../first-plan/ledger'
 import { valueOf, type GoalKey, type Model, type Values } from '../model/model'
+import { idealPlan } from './ideal'
 import type { Solver } from './solver'
 
 /** How one goal came out. */
@@ -48,8 +49,18 @@ export function weave(solver: Solver, model: Model, pace: Pace): Woven | undefin
   const end = pace.now() + pace.seconds
   const reached: Reached[] = []
   let values = pace.first
+  const ideal = idealPlan(solver, model, pace)
   try {
-    for (const { key, terms } of model.goals) {
+    if (ideal !== undefined) {
+      values = tidied(model, ideal.values)
+      for (const { key, terms } of ideal.goals) {
+        const value = round(key, valueOf(terms, values))
+        reached.push({ goal: key, value, bound: value, isProven: true })
+        opened.hold(terms, value)
+      }
+      pace.onBetter?.({ values, reached: [...reached] })
+    }
+    for (const { key, terms } of model.goals.slice(reached.length)) {
       const before = values === undefined ? undefined : valueOf(terms, values)
       const left = end - pace.now()
       // What counts things and is none already cannot be less.
