@@ -19,7 +19,10 @@ const commonDivisor = (a: number, b: number): number => (b === 0 ? a : commonDiv
 
 /** Money and things as one sum, in whole steps of money. */
 function moneyAndThings(money: Goal, things: Goal): Terms {
-  const step = money.terms.reduce((sum, [, cents]) => commonDivisor(sum, Math.abs(cents)), 0) || 1
+  const step = Math.max(
+    1,
+    money.terms.reduce((sum, [, cents]) => commonDivisor(sum, Math.abs(cents)), 0),
+  )
   return [...money.terms.map(([name, cents]) => [name, (cents / step) * MOST_THINGS] as const), ...things.terms]
 }
 
