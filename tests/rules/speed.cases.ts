@@ -16,6 +16,10 @@ const ownModes = (modes: readonly ('pwm' | 'dc')[] | undefined, id: string) =>
     usbHeaderCount: 0,
   })
 const noModes = withPorts(ownModes(undefined, 'no-modes'), () => ({ modes: undefined }))
+const threePins = withPorts(ownModes(['dc'], 'three-pins'), ({ connector }) => ({
+  connector: { ...connector, family: 'fan-3pin' },
+  wires: ['gnd', '12v', 'tach'],
+}))
 const hub = (passes: 'pwm' | 'both' | 'unknown' | 'pwmToDc') => {
   const made = makePoweredHub({ id: `hub-${passes}`, name: `Hub ${passes}`, outletCount: 3, mostAmps: 4, passes })
   return made
@@ -38,6 +42,7 @@ const own = [
   threeWire,
   otherFour,
   noModes,
+  threePins,
   ownModes(['pwm'], 'pwm-only'),
   hub('pwm'),
   hub('both'),
@@ -67,6 +72,13 @@ const pair = (a: string, b: string, header = 'SYS1') =>
     ['M1: board-large', 'Y1: splitter-2', `F1: ${a}`, `F2: ${b}`],
     [`Y1.in > M1.${header}`, 'F1.fan > Y1.out1', 'F2.fan > Y1.out2'],
   )
+/** Fans on a box that makes a lowered voltage out of the PWM command that it hears. */
+const onVoltsOfPwm = (boardId: string, fans: readonly string[]) =>
+  onBench(
+    [`M1: ${boardId}`, 'S1: supply-550', 'H1: hub-pwmToDc', ...fans],
+    ['H1.supply > S1.A_1', 'H1.signal > M1.SYS1', ...fans.map((_, index) => `F${index + 1}.fan > H1.out${index + 1}`)],
+  )
+const onThreePins = (fans: readonly string[]) => onVoltsOfPwm('three-pins', fans)
 const pumpOn = (header: string) => onBench(['M1: board-large', 'P1: pump'], [`P1.pump > M1.${header}`])
 const curve = (header: string, ...duties: readonly number[]) => ({
   curves: [
@@ -103,6 +115,36 @@ export const speedCases: readonly Case[] = [
   { rule: 'no-command', what: 'a fan on a box with a brain', build: onBrain, wanted: 'holds' },
   { rule: 'no-command', what: 'an empty bench', build: onBench(['M1: board-middle'], []), wanted: 'notApplicable' },
   { rule: 'no-command', what: 'a pump needs none', build: pumpOn('PUMP'), wanted: 'notApplicable' },
+  {
+    rule: 'no-command',
+    what: 'a box that makes volts of PWM, on a header without a PWM wire',
+    build: onThreePins(['F1: four']),
+    wanted: 'straight',
+  },
+  {
+    rule: 'no-command',
+    what: 'a header whose modes nobody knows is told by its own rule',
+    build: onBench(['M1: no-modes', 'F1: three'], ['F1.fan > M1.SYS1']),
+    wanted: 'notApplicable',
+  },
+  {
+    rule: 'header-mode',
+    what: 'on a header without modes a box that makes volts of PWM asks for PWM, which is there',
+    build: onVoltsOfPwm('no-modes', ['F1: three']),
+    wanted: 'notApplicable',
+  },
+  {
+    rule: 'header-mode',
+    what: 'both kinds of fan behind a box that hears only PWM, on a header in DC mode',
+    build: after(onVoltsOfPwm('board-middle', ['F1: three', 'F2: four']), modeEdit(at('m1', 'SYS1'), 'dc')),
+    wanted: 'dcForHub',
+  },
+  {
+    rule: 'mixed-signal',
+    what: 'fans that hear nothing at all cannot follow differently',
+    build: after(onVoltsOfPwm('board-middle', ['F1: three', 'F2: four']), modeEdit(at('m1', 'SYS1'), 'dc')),
+    wanted: 'notApplicable',
+  },
   {
     rule: 'no-command',
     what: 'a fan on a case hub of fixed speed',
