@@ -79,13 +79,18 @@ function minimise(highs: Highs, held: Held, { goal, limits, columns, read }: Ask
   costs.forEach((cost, index) => held.changeColCost(index, cost))
   held.options.set({ time_limit: limits.seconds })
   held.zeroAllClocks()
-  held.run({
-    [highs.constants.callbackType.mipImprovingSolution]({ data }) {
-      if (data.mip_solution !== undefined)
-        limits.onBetter?.(read(data.mip_solution), data.objective_function_value ?? NaN)
-      return undefined
-    },
-  })
+  try {
+    held.run({
+      [highs.constants.callbackType.mipImprovingSolution]({ data }) {
+        if (data.mip_solution !== undefined)
+          limits.onBetter?.(read(data.mip_solution), data.objective_function_value ?? NaN)
+        return undefined
+      },
+    })
+  } catch (error) {
+    if (!gaveUp(error)) throw error
+    return { values: undefined, value: Infinity, bound: -Infinity, is: 'best so far' }
+  }
   const { optimal, infeasible } = highs.constants.modelStatus
   const status = held.getModelStatus()
   if (status === infeasible) return { values: undefined, value: Infinity, bound: Infinity, is: 'impossible' }
@@ -99,6 +104,9 @@ function minimise(highs: Highs, held: Held, { goal, limits, columns, read }: Ask
     is: isProven ? 'proven' : 'best so far',
   }
 }
+
+/** Once in hundreds of models HiGHS ends with an error of its own; the goal is then not proven, and what is known stays. */
+const gaveUp = (error: unknown) => error instanceof Error && 'operation' in error && error.operation === 'run'
 
 /** What HiGHS calls a solution that keeps all rows. */
 const FEASIBLE = 2

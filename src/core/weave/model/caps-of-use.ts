@@ -46,13 +46,23 @@ export function mostTogether(use: Use, kinds: readonly LeadClass[]): number {
   return Math.min(count, ...byCurrent)
 }
 
-/** By how much a single lead is over the headroom of a port that takes it alone, in mA. */
-export function overshootOnItsOwn(use: Use, { milliamps }: LeadClass, headroomPercent: number): number {
-  if (use.port !== undefined) return 0
-  return [...milliamps].reduce((sum, [rail, own]) => {
-    const cap = singleCapOf(use, rail)
-    return cap === undefined ? sum : sum + Math.max(0, own - underHeadroom(cap, headroomPercent))
-  }, 0)
+/**
+ * By how much a single lead is over the headroom of each limit that it has to itself, in mA: those of a port that takes it
+ * alone, and of the piece there. What ports share is summed elsewhere.
+ */
+export function oversOnItsOwn(use: Use, { milliamps }: LeadClass, headroomPercent: number): readonly number[] {
+  const { group, piece, port } = use
+  if (port !== undefined) return []
+  const isFed = (rail: Rail) => piece?.facts.all.powers.some((powers) => powers.rail === rail) === true
+  const ofPort = capsAt(group.host.facts, group.ports[0]!).filter(
+    ({ isShared, rail }) => !isShared && rail !== undefined && !isFed(rail),
+  )
+  const ofPiece = piece === undefined ? [] : capsOf(piece.facts)
+  return [...ofPort, ...ofPiece].flatMap(({ rail, milliamps: cap }) => {
+    const own = rail === undefined ? 0 : (milliamps.get(rail) ?? 0)
+    const over = cap === undefined ? 0 : own - underHeadroom(cap, headroomPercent)
+    return own > 0 && over > 0 ? [over] : []
+  })
 }
 
 /** The limits that each outlet of the piece on a use has for itself. */

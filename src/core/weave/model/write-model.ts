@@ -3,7 +3,7 @@ import { currentRows } from './rows-current'
 import { countRows } from './rows-count'
 import { moneyRows } from './rows-money'
 import { Draft, summedUp, type Demand, type Flow, type Model } from './model'
-import { openOnItsOwn, outletOvershoot, overshootOnItsOwn, singleCapOf, startsOver } from './caps-of-use'
+import { openOnItsOwn, outletOvershoot, oversOnItsOwn, singleCapOf, startsOver } from './caps-of-use'
 import type { Allowed, Host, LeadClass, Problem, Use } from '../problem/problem'
 
 /** What the parts of the model share while it is written. */
@@ -61,11 +61,11 @@ function flowsOf(draft: Draft, { uses, headroomPercent }: Problem, demands: read
         const most = Math.min(mostOn(use, demand), allowed.reachCount)
         const atOutlet = outletOvershoot(use, demand.leads, headroomPercent)
         if (most === 0 || atOutlet === undefined) return []
-        const over = overshootOnItsOwn(use, demand.leads, headroomPercent) + atOutlet
+        const overs = [...oversOnItsOwn(use, demand.leads, headroomPercent), atOutlet].filter((over) => over > 0)
         const costs = [
           ['minds', allowed.minds + startsOver(use, demand.leads)],
-          ['overshoot', over],
-          ['tight', Math.sign(over - atOutlet) + Math.sign(atOutlet)],
+          ['overshoot', overs.reduce((sum, over) => sum + over, 0)],
+          ['tight', overs.length],
           ['roles', allowed.roles],
           ['unknowns', allowed.unknowns + openOnItsOwn(use, demand.leads)],
         ] as const
