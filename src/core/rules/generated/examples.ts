@@ -102,7 +102,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "header-mode": {
     "pwmForThree": "SYS1 is in PWM mode, but F1 has no PWM wire: full speed. Set it to DC where it can, or move it.",
     "dcForFour": "SYS1 is in DC mode: F1 follows its voltage only roughly and may stall low. Set it to PWM where it can.",
-    "dcForHub": "SYS1 is in DC mode, but F1 behind a box hears only PWM: full speed. Set it to PWM.",
+    "dcForHub": "SYS1 is in DC mode, but F1 and F2 behind a box hear only PWM: full speed. Set it to PWM.",
     "modesUnknown": "Nobody has said which modes SYS1 knows, so whether it can slow F1 down is open. Look it up in the manual.",
   },
   "heat-source": {
