@@ -4,7 +4,7 @@ import { derive, type Harness } from '../../src/core/operate/harness'
 import type { PlacedPort } from '../../src/core/structure/wiring/wiring'
 import { fitOf } from '../../src/core/parts/mating'
 import { check } from '../../src/core/rules/check'
-import { outOfRole, scoreOf } from '../../src/core/weave/plan/score'
+import { scoreOf } from '../../src/core/weave/plan/score'
 import type { Small } from './builds'
 
 /** The best that any wiring comes to, in the order of what a balanced plan is after; money in cents. */
@@ -133,10 +133,21 @@ function* choices({
   }
 }
 
+/** Fans on headers of the processor or a pump, and pumps on those of fans: no rule minds them, but a plan leaves each its own. */
+function outOfRole(harness: Harness): number {
+  return harness.speed().heads.reduce((sum, { placed: { port }, commands }) => {
+    if (port.role === undefined) return sum
+    const pumps = commands.filter(({ motor }) => motor.pump === true).length
+    const isOfPump = port.role === 'pump' || port.role === 'cpu'
+    return sum + (isOfPump ? 0 : pumps) + (port.role === 'case' ? 0 : commands.length - pumps)
+  }, 0)
+}
+
 /** What a wired build comes to; undefined where a rule stops it. */
 export function worthOf(harness: Harness, unpriced: number, cents: number): Best | undefined {
-  const score = scoreOf(check(harness))
-  if (score.stops > 0) return undefined
+  const verdicts = check(harness)
+  if (verdicts.counts.stop > 0) return undefined
+  const score = scoreOf(verdicts)
   return [score.minds, outOfRole(harness), score.overshootMilliamps, score.tight, score.unknowns, unpriced, cents]
 }
 

@@ -65,7 +65,7 @@ export interface Small {
   readonly offers: readonly SingleOffer[]
 }
 
-const named = (part: Part, id: string): Part => ({ ...part, id })
+export const named = (part: Part, id: string): Part => ({ ...part, id })
 
 /** Three fans, two headers for them, a pump on the CPU header; limits, draws and prices by chance. */
 export function smallBuild(seed: number): Small {

@@ -3,8 +3,16 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { lpText } from '../../src/core/weave/model/lp'
-import type { GoalKey, Model, Row, Sums, Terms } from '../../src/core/weave/model/model'
+import { GOALS, type GoalKey, type Model, type Row, type Sums, type Terms } from '../../src/core/weave/model/model'
 import type { Reached } from '../../src/core/weave/solve/weave'
+
+/** The goals that are worth a comparison: all that decide what is bought, and not only how it looks. */
+export const MAIN_GOALS: readonly GoalKey[] = GOALS.slice(0, GOALS.indexOf('boxes') + 1).filter(
+  (key) => key !== 'changed',
+)
+
+/** Amounts that flow are no whole numbers: a hair of arithmetic is none of theirs. */
+const HAIR_DIGITS = 1e6
 
 /** What GLPK (a general-purpose solver, from Debian) makes of a goal, with rows that hold besides; undefined where it takes too long. */
 export function glpk(
@@ -36,7 +44,9 @@ export function glpkOf(
   return model.goals
     .filter(({ key }) => keys.includes(key))
     .map(({ key, terms }) => {
-      const value = glpk(model, { terms }, held, 60)
+      const theirs = glpk(model, { terms }, held, 60)
+      const value =
+        theirs !== undefined && key === 'overshoot' ? Math.round(theirs * HAIR_DIGITS) / HAIR_DIGITS : theirs
       const most = reached.find(({ goal }) => goal === key)!.value
       held.push({ name: `held${held.length}`, terms, least: undefined, most, menders: [] })
       return { goal: key, value, isProven: true }

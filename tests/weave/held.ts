@@ -16,7 +16,6 @@ export interface Held {
   readonly falsely: readonly string[]
   readonly isProven: boolean
   readonly wirings: number
-  readonly seconds: number
 }
 
 const now = () => performance.now() / 1000
@@ -26,15 +25,13 @@ const GOALS = ['minds', 'roles', 'overshoot', 'tight', 'unknowns', 'unpriced', '
 export function hold(solver: Solver, seed: number, { seconds = 20, mostWirings = 6000 } = {}): Held {
   const small = anySmallBuild(seed)
   const { build, offers } = small
-  const started = now()
   const proposal = propose(solver, derive(build), 'balanced', { offers, seconds, now })
-  const took = now() - started
   const bought = proposal.plan.bought.map(({ part }) => offers.find((offer) => offer.part.id === part.id)!)
   const unpriced = bought.filter(({ priceCents }) => priceCents === undefined).length
   const cents = bought.reduce((sum, { priceCents }) => sum + (priceCents ?? 0), 0)
   const planned = worthOf(proposal.after, unpriced, cents)
   const tried = bruteForce(small, mostWirings)
-  const common = { seed, planned, seconds: took }
+  const common = { seed, planned }
   if (tried === undefined)
     return { ...common, is: 'too large', best: undefined, falsely: [], isProven: false, wirings: 0 }
   const { best, count } = tried

@@ -4,7 +4,7 @@ import type { FanHeader } from '../../src/core/parts/make/sources'
 import type { Part, Port } from '../../src/core/parts/schema'
 import type { SingleOffer } from '../../src/core/weave/problem/problem'
 import { bench } from '../support/bench'
-import { numbers, type Small } from './builds'
+import { named, numbers, type Small } from './builds'
 
 /** Whatever is picked by chance in a small build. */
 interface Chance {
@@ -21,8 +21,6 @@ function chance(seed: number): Chance {
     isOnceIn: (count) => next() * count < 1,
   }
 }
-
-const named = (part: Part, id: string): Part => ({ ...part, id })
 
 /** A header with three pins: no PWM wire, and a voltage for all it can be told. */
 const threePins = (port: Port): Port => ({

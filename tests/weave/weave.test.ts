@@ -4,7 +4,7 @@ import type { Build } from '../../src/core/build/schema'
 import { derive } from '../../src/core/operate/harness'
 import { groupBy } from '../../src/core/units/group'
 import { greedyPlan } from '../../src/core/weave/first-plan/greedy'
-import { valueOf, type GoalKey, type Model, type Row, type Values } from '../../src/core/weave/model/model'
+import { valueOf, type Model, type Row, type Values } from '../../src/core/weave/model/model'
 import { lpText } from '../../src/core/weave/model/lp'
 import { stepsOf } from '../../src/core/weave/plan/differences'
 import { whyLoose } from '../../src/core/wording/reason-text'
@@ -21,7 +21,7 @@ import { demoParts } from '../../tools/demo/parts'
 import { bench, demoBuild } from '../support/bench'
 import { shuffleBuild } from '../support/shuffle'
 import { machineOf, OFFERS, smallBuild, type Small } from './builds'
-import { glpk } from './glpk'
+import { glpkOf, MAIN_GOALS, oursOf } from './glpk'
 
 let solver: Solver
 beforeAll(async () => {
@@ -43,19 +43,6 @@ const isKept = ({ terms, least, most }: Row, values: Values) => {
 
 const SEEDS = Array.from({ length: 24 }, (_, index) => index + 1)
 
-const MOST_GLPK_SECONDS = 60
-const COMPARED: readonly GoalKey[] = [
-  'loose',
-  'minds',
-  'overshoot',
-  'tight',
-  'roles',
-  'unknowns',
-  'unpriced',
-  'cents',
-  'boxes',
-]
-
 /** The solver against GLPK: the same model as LP text, goal by goal, each with those before it held. */
 test.each([
   ...SEEDS.slice(0, 12).map((seed) => [`small build ${seed}`, smallBuild(seed)] as const),
@@ -67,15 +54,7 @@ test.each([
   (_, small) => {
     const model = modelFor(small)
     const { reached } = woven(model)
-    const held: Row[] = []
-    for (const goal of model.goals.filter(({ key }) => COMPARED.includes(key))) {
-      const ours = reached.find((entry) => entry.goal === goal.key)!
-      expect(ours.isProven).toBe(true)
-      const theirs = glpk(model, goal, held, MOST_GLPK_SECONDS)
-      // A sum of amounts comes to a hair of its arithmetic.
-      expect({ goal: goal.key, value: Math.round(theirs! * 1e6) / 1e6 }).toEqual({ goal: goal.key, value: ours.value })
-      held.push({ name: `held${held.length}`, terms: goal.terms, least: undefined, most: ours.value, menders: [] })
-    }
+    expect(oursOf(reached, MAIN_GOALS)).toEqual(glpkOf(model, reached, MAIN_GOALS))
   },
   400_000,
 )

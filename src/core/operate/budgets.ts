@@ -133,7 +133,7 @@ function stateOf(sum: {
 }
 
 /** Where a limit of a part holds: told once for the part, used for every item of it. */
-interface LimitSpot extends Limited {
+export interface LimitSpot extends Limited {
   readonly id: string
   readonly portIds: readonly string[]
   readonly rail: Rail
@@ -239,7 +239,8 @@ function mergedSpots(stated: readonly LimitSpot[], standard: readonly LimitSpot[
 
 const spotsByPart = new WeakMap<PartFacts, readonly LimitSpot[]>()
 
-function spotsOf(facts: PartFacts): readonly LimitSpot[] {
+/** Every place of a part where a sum of amps or watts is held against a limit, or against none that is stated. */
+export function spotsOf(facts: PartFacts): readonly LimitSpot[] {
   let spots = spotsByPart.get(facts)
   if (spots === undefined) {
     const stated = statedSpots(facts)

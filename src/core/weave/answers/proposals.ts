@@ -4,7 +4,7 @@ import { portKey } from '../../build/refs'
 import type { Build } from '../../build/schema'
 import { derive, type Harness } from '../../operate/harness'
 import { greedyPlan, placementsOf, type Placements } from '../first-plan/greedy'
-import { GOALS, type GoalKey, type Model, type Values } from '../model/model'
+import { GOALS, GOOD_GOALS, type GoalKey, type Model, type Values } from '../model/model'
 import { heldFast, machinesOf, type Machine } from '../problem/machine'
 import { judge, type Judged } from '../plan/plan-edits'
 import { planOf, type Settler } from '../plan/plan'
@@ -29,17 +29,17 @@ interface Aim {
   readonly schools: Schools
 }
 
-/** That all does as planned, with room to spare and on figures that are known. */
-const GOOD = ['minds', 'roles', 'overshoot', 'tight', 'unknowns'] as const satisfies readonly GoalKey[]
-
 const AIMS: Readonly<Record<Manner, Aim>> = {
-  balanced: { first: ['loose', ...GOOD, 'unpriced', 'cents'], schools: {} },
+  balanced: { first: ['loose', ...GOOD_GOALS, 'unpriced', 'cents'], schools: {} },
   money: { first: ['loose', 'unpriced', 'cents'], schools: {} },
-  boxes: { first: ['loose', ...GOOD, 'boxes'], schools: {} },
-  groups: { first: ['loose', ...GOOD, 'splits'], schools: { manyFans: 'gather' } },
-  board: { first: ['loose', ...GOOD, 'unpriced', 'cents'], schools: { speed: 'board', light: 'board' } },
-  controllers: { first: ['loose', ...GOOD, 'unpriced', 'cents'], schools: { speed: 'controller', light: 'maker' } },
-  mend: { first: ['loose', 'changed', ...GOOD, 'unpriced', 'cents'], schools: {} },
+  boxes: { first: ['loose', ...GOOD_GOALS, 'boxes'], schools: {} },
+  groups: { first: ['loose', ...GOOD_GOALS, 'splits'], schools: { manyFans: 'gather' } },
+  board: { first: ['loose', ...GOOD_GOALS, 'unpriced', 'cents'], schools: { speed: 'board', light: 'board' } },
+  controllers: {
+    first: ['loose', ...GOOD_GOALS, 'unpriced', 'cents'],
+    schools: { speed: 'controller', light: 'maker' },
+  },
+  mend: { first: ['loose', 'changed', ...GOOD_GOALS, 'unpriced', 'cents'], schools: {} },
 }
 
 /** Goals in the order of a manner; of plans that are alike in all of them, the one that leaves most as it is. */
@@ -122,9 +122,8 @@ const SETTLE_SECONDS = 2
 const LEAST_SHARE = 0.1
 /** After so many looks the places that are to blame are shut altogether. */
 const GENTLE_ROUNDS = 12
-
-/** So much of the time is given to gentle cuts. */
-const MOST_GENTLE = 0.7
+/** So much of the time is late: those places are shut then, too. */
+const LATE_SHARE = 0.3
 
 /** What is asked of the places of leads in which the rules see a stop. */
 type Cut = 'fewerThere' | 'noneThere'
@@ -152,12 +151,16 @@ function cutOff(model: Model, { plan, verdicts }: Judged, cut: Cut): Model | und
   return { ...model, rows: [...model.rows, row] }
 }
 
-/** Goals that came out as well as without any cut are proven as they were there; nothing after one that did not. */
+/**
+ * Goals that came out as well as without any cut are proven as they were there. The first that did not has what was proven
+ * there as its bound; what comes after rests on another beginning, and has none.
+ */
 function provenBefore(reached: readonly Reached[], uncut: readonly Reached[]): readonly Reached[] {
   const differs = reached.findIndex(({ value }, index) => value !== uncut[index]?.value)
   return reached.map((entry, index) => {
-    const isSame = differs < 0 || index < differs
-    return { ...entry, isProven: isSame && uncut[index]!.isProven, bound: uncut[index]?.bound ?? -Infinity }
+    if (differs < 0 || index < differs)
+      return { ...entry, isProven: uncut[index]!.isProven, bound: uncut[index]!.bound }
+    return { ...entry, isProven: false, bound: index === differs ? (uncut[index]?.bound ?? -Infinity) : -Infinity }
   })
 }
 
@@ -201,7 +204,7 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
     uncut ??= woven.reached
     const proposal = settledProposal({ ...woven, reached })
     if (proposal.verdicts.counts.stop === 0 || ask.now() > end + ask.seconds * LEAST_SHARE) return proposal
-    const isLate = round >= GENTLE_ROUNDS || ask.now() > end - ask.seconds * (1 - MOST_GENTLE)
+    const isLate = round >= GENTLE_ROUNDS || ask.now() > end - ask.seconds * LATE_SHARE
     const next = cutOff(model, proposal, isLate ? 'noneThere' : 'fewerThere')
     if (next === undefined) return proposal
     model = next

@@ -1,7 +1,11 @@
 import type { Rail } from '../../parts/connectors'
-import { capsAt, capsOf, unstatedOutlets, type Cap } from '../problem/caps'
+import { capsAt, capsOf, isUnstated, type Cap } from '../problem/caps'
 import { underHeadroom } from '../problem/milliamps'
 import type { LeadClass, Piece, Use } from '../problem/problem'
+
+/** Whether the outlets of the piece on a use are fed by a lead of the piece, and not by the port. */
+export const isFed = ({ piece }: Use, rail: Rail): boolean =>
+  piece?.facts.all.powers.some((powers) => powers.rail === rail) === true
 
 /** What a limit of a piece lets through all its outlets together, in mA; undefined where it says nothing of amps. */
 export function capOfPiece({ outlets, inlet }: Piece, { rail, milliamps, ports, isShared }: Cap): number | undefined {
@@ -21,13 +25,13 @@ export function singleCapOf(use: Use, rail: Rail): number | undefined {
   return known.get(rail)
 }
 
-function readSingleCap({ group, piece }: Use, rail: Rail): number | undefined {
+function readSingleCap(use: Use, rail: Rail): number | undefined {
+  const { group, piece } = use
   const ids = group.ports.map(({ id }) => id)
-  const isFed = piece?.facts.all.powers.some((powers) => powers.rail === rail) === true
   const ofPort = capsOf(group.host.facts).filter((cap) => cap.rail === rail && cap.ports.some((id) => ids.includes(id)))
   const ofPiece = piece === undefined ? [] : capsOf(piece.facts).filter((cap) => cap.rail === rail)
   const known = [
-    ...(isFed ? [] : ofPort.flatMap(({ milliamps }) => milliamps ?? [])),
+    ...(isFed(use, rail) ? [] : ofPort.flatMap(({ milliamps }) => milliamps ?? [])),
     ...ofPiece.flatMap((cap) => capOfPiece(piece!, cap) ?? []),
   ]
   return known.length === 0 ? undefined : Math.min(...known)
@@ -53,9 +57,8 @@ export function mostTogether(use: Use, kinds: readonly LeadClass[]): number {
 export function oversOnItsOwn(use: Use, { milliamps }: LeadClass, headroomPercent: number): readonly number[] {
   const { group, piece, port } = use
   if (port !== undefined) return []
-  const isFed = (rail: Rail) => piece?.facts.all.powers.some((powers) => powers.rail === rail) === true
   const ofPort = capsAt(group.host.facts, group.ports[0]!).filter(
-    ({ isShared, rail }) => !isShared && rail !== undefined && !isFed(rail),
+    ({ isShared, rail }) => !isShared && rail !== undefined && !isFed(use, rail),
   )
   const ofPiece = piece === undefined ? [] : capsOf(piece.facts)
   return [...ofPort, ...ofPiece].flatMap(({ rail, milliamps: cap }) => {
@@ -93,18 +96,17 @@ export function openOnItsOwn(use: Use, leads: LeadClass): number {
   const [first] = group.ports
   const rails = [...new Set([...leads.milliamps.keys(), ...leads.openRails])].filter((rail) => drawsOn(leads, rail))
   return rails.reduce((sum, rail) => {
-    const isFed = piece?.facts.all.powers.some((powers) => powers.rail === rail) === true
     const isOpen = leads.openRails.has(rail)
     const isHere = (cap: Cap) => cap.rail === rail && cap.milliamps !== undefined
     const atPort =
-      port !== undefined || isFed
+      port !== undefined || isFed(use, rail)
         ? 0
-        : Number(unstatedOutlets(group.host.facts, rail).includes(first!.id)) +
+        : Number(isUnstated(group.host.facts, rail, first!.id)) +
           (isOpen ? capsAt(group.host.facts, first!).filter((cap) => !cap.isShared && isHere(cap)).length : 0)
     const atOutlet =
       piece === undefined
         ? 0
-        : Number(unstatedOutlets(piece.facts, rail).includes(piece.outlets[0]!.id)) +
+        : Number(isUnstated(piece.facts, rail, piece.outlets[0]!.id)) +
           (isOpen ? outletCaps(use).filter(isHere).length : 0)
     return sum + atPort + atOutlet
   }, 0)
@@ -118,9 +120,10 @@ export function startsOver(use: Use, { isMotor, startMilliamps }: LeadClass): nu
 }
 
 /** What a port bears at the start, in mA: its stated peak, else its limit. */
-function startCapOf({ group, piece }: Use): number | undefined {
-  if (piece?.facts.all.powers.some(({ rail }) => rail === '12v') === true) return undefined
-  const caps = capsAt(group.host.facts, group.ports[0]!).filter((cap) => cap.rail === '12v' && !cap.isShared)
+function startCapOf(use: Use): number | undefined {
+  if (isFed(use, '12v')) return undefined
+  const { host, ports } = use.group
+  const caps = capsAt(host.facts, ports[0]!).filter((cap) => cap.rail === '12v' && !cap.isShared)
   const known = caps.flatMap(({ peakMilliamps, milliamps }) => peakMilliamps ?? milliamps ?? [])
   return known.length === 0 ? undefined : Math.min(...known)
 }

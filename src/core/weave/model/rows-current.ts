@@ -1,8 +1,8 @@
 import { RAILS, type Rail } from '../../parts/connectors'
-import { capsOf, unstatedOutlets, type Cap } from '../problem/caps'
-import { capOfPiece, drawsOn } from './caps-of-use'
+import { capsOf, isUnstated, type Cap } from '../problem/caps'
+import { capOfPiece, drawsOn, isFed } from './caps-of-use'
 import { underHeadroom } from '../problem/milliamps'
-import { feedAll, isFed, isFedAtEnd, Loads, mostOf, total, type Load, type Open } from './loads'
+import { feedAll, isFedAtEnd, Loads, mostOf, together, type Carried, type Load, type Open } from './loads'
 import type { Demand, Flow, Terms } from './model'
 import type { Use } from '../problem/problem'
 import type { Writing } from './write-model'
@@ -11,12 +11,10 @@ import type { Writing } from './write-model'
 interface Bound {
   readonly milliamps: number
   readonly pinned: number
-  /** What of the load nobody knows. */
-  readonly open: readonly Open[]
 }
 
 /** A variable that says whether something unknown is among a load; undefined where there never is. */
-function openOf({ draft }: Writing, open: readonly Open[]): string | undefined {
+function openOf({ draft }: Pick<Writing, 'draft'>, open: readonly Open[]): string | undefined {
   if (open.length === 0) return undefined
   const isOpen = draft.whole('open', 1)
   draft.count('unknowns', [isOpen, 1])
@@ -28,9 +26,9 @@ function openOf({ draft }: Writing, open: readonly Open[]): string | undefined {
 }
 
 /** A load within a limit, with a cost where it is over the headroom; `by` is the variable that the limit hangs on. */
-function within(writing: Writing, load: Load, limit: Bound, by: string | undefined): void {
+function within(writing: Writing, { load, open }: Carried, limit: Bound, by: string | undefined): void {
   const { draft, problem, phi } = writing
-  const isOpen = openOf(writing, limit.open)
+  const isOpen = openOf(writing, open)
   if (load.terms.length === 0) return
   const headroom = underHeadroom(limit.milliamps, problem.headroomPercent)
   const cap = Math.max(0, limit.milliamps - limit.pinned)
@@ -67,8 +65,6 @@ function startUp({ draft, problem }: Writing, { terms, most }: Load, peak: numbe
   draft.count('minds', [over, 1])
   draft.row([...terms, [over, -(most - peak)]], { most: peak })
 }
-
-const peakOf = ({ peakMilliamps, milliamps }: Cap) => peakMilliamps ?? milliamps
 
 const counted = (cap: Cap) => (flow: Flow) => {
   const { leads } = flow.demand
@@ -127,21 +123,18 @@ function capRows(writing: Writing, loads: Loads): void {
       unfedRows(writing, cap, uses)
       const { rail, milliamps } = cap
       if (rail === undefined || milliamps === undefined) continue
-      if (cap.isShared) {
-        const pinned = problem.pinnedAt(host, cap.ports, rail)
-        const open = uses.flatMap((use) => loads.openOn(use, rail))
-        within(writing, total(uses.map((use) => loads.port(use, rail))), { milliamps, pinned, open }, hostOf(host))
-      } else {
-        for (const use of uses.filter(isLookedAt)) {
-          const bound = { milliamps, pinned: 0, open: loads.openOn(use, rail) }
-          within(writing, loads.port(use, rail), bound, useOf(use))
-        }
-        for (const flow of uses.filter((use) => !isLookedAt(use)).flatMap((use) => writing.flowsOn(use)))
-          for (const { variable } of loads.openByFeeds(flow, rail)) writing.draft.count('unknowns', [variable, 1])
+      const held = (carried: Carried, bound: Bound, by: string | undefined) => {
+        within(writing, carried, bound, by)
+        if (rail === '12v') startUp(writing, carried.start, cap.peakMilliamps ?? milliamps)
       }
-      if (rail !== '12v') continue
-      if (cap.isShared) startUp(writing, total(uses.map((use) => loads.startOn(use))), peakOf(cap)!)
-      else for (const use of uses.filter(isLookedAt)) startUp(writing, loads.startOn(use), peakOf(cap)!)
+      if (cap.isShared) {
+        const all = together(uses.map((use) => loads.atPort(use, rail)))
+        held(all, { milliamps, pinned: problem.pinnedAt(host, cap.ports, rail) }, hostOf(host))
+        continue
+      }
+      for (const use of uses.filter(isLookedAt)) held(loads.atPort(use, rail), { milliamps, pinned: 0 }, useOf(use))
+      for (const flow of uses.filter((use) => !isLookedAt(use)).flatMap((use) => writing.flowsOn(use)))
+        for (const { variable } of loads.byFeeds(flow, rail).open) writing.draft.count('unknowns', [variable, 1])
     }
   }
 }
@@ -152,13 +145,9 @@ function pieceRows(writing: Writing, loads: Loads): void {
     for (const cap of use.piece === undefined ? [] : capsOf(use.piece.facts)) {
       const milliamps = capOfPiece(use.piece!, cap)
       if (milliamps === undefined) continue
-      if (cap.rail === '12v') startUp(writing, loads.startAt(use), peakOf(cap)!)
-      within(
-        writing,
-        loads.outlets(use, cap.rail!),
-        { milliamps, pinned: 0, open: loads.openAt(use, cap.rail!) },
-        writing.useOf(use),
-      )
+      const carried = loads.atOutlets(use, cap.rail!)
+      within(writing, carried, { milliamps, pinned: 0 }, writing.useOf(use))
+      if (cap.rail === '12v') startUp(writing, carried.start, cap.peakMilliamps ?? milliamps)
     }
   }
 }
@@ -175,7 +164,7 @@ function unstatedRows({ draft, problem, flowsOn, useOf }: Writing): void {
   for (const use of problem.uses) {
     for (const rail of RAILS) {
       const { group, port } = use
-      if (isFed(use, rail) || !unstatedOutlets(group.host.facts, rail).includes((port ?? group.ports[0]!).id)) continue
+      if (isFed(use, rail) || !isUnstated(group.host.facts, rail, (port ?? group.ports[0]!).id)) continue
       const flows = flowsOn(use)
       const feeding = flows.filter(({ demand }) => bringsRail(demand, rail))
       if (port === undefined) {
@@ -187,7 +176,7 @@ function unstatedRows({ draft, problem, flowsOn, useOf }: Writing): void {
       if (drawing.length === flows.length) draft.count('unknowns', [useOf(use), 1])
       else
         openOf(
-          { draft } as Writing,
+          { draft },
           drawing.map(({ variable, demand }) => ({ variable, most: demand.mostCount })),
         )
     }

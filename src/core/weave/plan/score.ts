@@ -1,13 +1,12 @@
-import type { Harness } from '../../operate/harness'
 import type { Finding, Param } from '../../rules/engine/rule'
 import { COMFORT_COUNT } from '../../rules/current/three-fan-rule'
+import type { GoalKey } from '../model/model'
 import type { Said } from '../problem/machine'
 import type { Reached } from '../solve/weave'
 import { STAND_OF_RULE } from './rule-rows'
 
 /** What the rules hold against a wiring, as a plan is measured by it: all of it read off findings, nothing from a model. */
 export interface Score {
-  readonly stops: number
   /** Leads that do not do as planned; of minds that name no leads, each is one. A limit over its headroom is not among them. */
   readonly minds: number
   /** By how much limits are used over their headroom, all together, in mA; watts by what they are at the rail. */
@@ -43,7 +42,6 @@ const lengthOf = (param: Param | undefined) => (Array.isArray(param) ? param.len
 /** How many leads a mind blames. */
 function weightOf({ ruleId, messageId, params }: Finding): number {
   if (messageId === 'moreThanThree') return Number(params['fanCount']) - COMFORT_COUNT
-
   return lengthOf(params[BLAMED[`${ruleId} ${messageId}`] ?? 'leads'])
 }
 
@@ -57,7 +55,6 @@ export function scoreOf({ findings }: Pick<Said, 'findings'>): Score {
   const minds = of('mind')
   const tight = minds.filter(({ ruleId }) => BUDGET_RULES.includes(ruleId))
   return {
-    stops: of('stop').length,
     minds: minds.filter((finding) => !tight.includes(finding)).reduce((sum, finding) => sum + weightOf(finding), 0),
     overshootMilliamps: tight.reduce((sum, finding) => sum + milliampsOver(finding), 0),
     tight: tight.length,
@@ -67,38 +64,28 @@ export function scoreOf({ findings }: Pick<Said, 'findings'>): Score {
   }
 }
 
-/** Leads on headers that the firmware looks at for another purpose; no rule minds them, but a plan leaves each its own. */
-export function outOfRole(harness: Harness): number {
-  return harness.speed().heads.reduce((sum, { placed: { port }, commands }) => {
-    if (port.role === undefined) return sum
-    const pumps = commands.filter(({ motor }) => motor.pump === true).length
-    const isOfPump = port.role === 'pump' || port.role === 'cpu'
-    return sum + (isOfPump ? 0 : pumps) + (port.role === 'case' ? 0 : commands.length - pumps)
-  }, 0)
-}
-
 /** Draws are rounded up to whole mA in the model: so much may come together before it is a difference. */
 const ROUNDED_MILLIAMPS = 20
 
 /**
  * What a plan comes to as the rules see it. Where they see something else than the model did, theirs is the value, and
- * neither that goal nor any after it is called proven; what the model proved stays a bound.
+ * neither that goal nor any after it is called proven. Of what the model proved only that it does not go below stays, for
+ * the first such goal, where the rules see more; what comes after rests on another beginning.
  */
 export function asJudged(reached: readonly Reached[], score: Score): readonly Reached[] {
-  const judged = new Map<string, number>([
-    ['minds', score.minds],
-    ['overshoot', score.overshootMilliamps],
-    ['tight', score.tight],
-    ['unknowns', score.unknowns],
-  ])
-  let isTrue = true
-  const entries = reached.map((entry): Reached => {
-    const value = judged.get(entry.goal) ?? entry.value
-    const slack = entry.goal === 'overshoot' ? ROUNDED_MILLIAMPS : 0
-    const isSame = Math.abs(value - entry.value) <= slack
-    judged.delete(entry.goal)
-    if (!isSame) isTrue = false
-    return { ...entry, value: isSame ? entry.value : value, isProven: entry.isProven && isTrue }
+  const judged: Partial<Record<GoalKey, number>> = {
+    minds: score.minds,
+    overshoot: score.overshootMilliamps,
+    tight: score.tight,
+    unknowns: score.unknowns,
+  }
+  const isSame = ({ goal, value }: Reached) =>
+    Math.abs((judged[goal] ?? value) - value) <= (goal === 'overshoot' ? ROUNDED_MILLIAMPS : 0)
+  const differs = reached.findIndex((entry) => !isSame(entry))
+  return reached.map((entry, index): Reached => {
+    if (differs < 0 || index < differs) return entry
+    const value = isSame(entry) ? entry.value : judged[entry.goal]!
+    const isBound = index === differs && entry.bound <= value
+    return { ...entry, value, bound: isBound ? entry.bound : -Infinity, isProven: false }
   })
-  return entries
 }

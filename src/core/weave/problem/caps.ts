@@ -1,6 +1,6 @@
-import { railsOf } from '../../parts/mating'
+import { spotsOf } from '../../operate/budgets'
 import type { PartFacts } from '../../structure/wiring/part-facts'
-import { FAMILY_FACTS, type Rail } from '../../parts/connectors'
+import type { Rail } from '../../parts/connectors'
 import type { Port } from '../../parts/schema'
 import { milliampsDown } from './milliamps'
 
@@ -22,86 +22,52 @@ export interface Cap {
 
 const capsByFacts = new WeakMap<PartFacts, readonly Cap[]>()
 
-function statedCaps({ all, part }: PartFacts): readonly Cap[] {
-  return all.limit.flatMap((limit, index) => {
-    const wires = new Set(limit.ports.flatMap((id) => railsOf(part.ports.find((port) => port.id === id)!)))
-    const rails = limit.mostAmps === undefined ? [undefined] : limit.rail === undefined ? [...wires] : [limit.rail]
-    return rails.map((rail, at): Cap => {
-      const isFirst = at === 0
-      return {
-        key: `${index}${rail ?? ''}`,
-        ports: limit.ports,
-        isShared: limit.holds === 'together' && limit.ports.length > 1,
-        rail,
-        milliamps: limit.mostAmps === undefined ? undefined : milliampsDown(limit.mostAmps.value),
-        peakMilliamps: limit.mostPeakAmps === undefined ? undefined : milliampsDown(limit.mostPeakAmps.value),
-        deviceCount: isFirst ? limit.mostDeviceCount?.value : undefined,
-        service: limit.service,
-        variant: limit.variant,
-        ledCount: isFirst ? limit.mostLedCount?.value : undefined,
-        chainCount: isFirst ? limit.extraFeedAboveCount?.value : undefined,
-      }
-    })
+const NOTHING = {
+  rail: undefined,
+  milliamps: undefined,
+  peakMilliamps: undefined,
+  deviceCount: undefined,
+  service: undefined,
+  variant: undefined,
+  ledCount: undefined,
+  chainCount: undefined,
+} as const
+
+/** The limits in amps, as the rules sum them: those of a port and of its plug's standard are one. */
+function ampCaps(facts: PartFacts): readonly Cap[] {
+  return spotsOf(facts).flatMap(({ id, portIds, rail, limit, mostPeakAmps, wattsPerAmp }): readonly Cap[] => {
+    if (limit === undefined || wattsPerAmp !== undefined) return []
+    const milliamps = milliampsDown(limit.value)
+    const peakMilliamps = mostPeakAmps === undefined ? undefined : milliampsDown(mostPeakAmps.value)
+    return [{ ...NOTHING, key: id, ports: portIds, isShared: portIds.length > 1, rail, milliamps, peakMilliamps }]
   })
 }
 
-/** What a plug carries by its published standard, where the standard says so. */
-function standardCaps({ part }: PartFacts): readonly Cap[] {
-  return part.ports.flatMap((port) => {
-    const { maxAmpsByRail } = FAMILY_FACTS[port.connector.family]
-    if (port.side !== 'gives') return []
-    return railsOf(port).flatMap((rail): Cap[] => {
-      const amps = maxAmpsByRail?.[rail]
-      if (amps === undefined) return []
-      const nothing = { deviceCount: undefined, service: undefined, variant: undefined, ledCount: undefined }
-      const key = `plug ${rail} ${port.id}`
-      const milliamps = milliampsDown(amps)
-      return [
-        {
-          ...nothing,
-          key,
-          ports: [port.id],
-          isShared: false,
-          rail,
-          milliamps,
-          peakMilliamps: undefined,
-          chainCount: undefined,
-        },
-      ]
-    })
-  })
+/** The limits of numbers: devices, LEDs, devices in a row. */
+function countCaps({ all }: PartFacts): readonly Cap[] {
+  return all.limit.map((limit, index): Cap => ({
+    ...NOTHING,
+    key: String(index),
+    ports: limit.ports,
+    isShared: limit.holds === 'together' && limit.ports.length > 1,
+    deviceCount: limit.mostDeviceCount?.value,
+    service: limit.service,
+    variant: limit.variant,
+    ledCount: limit.mostLedCount?.value,
+    chainCount: limit.extraFeedAboveCount?.value,
+  }))
 }
 
-const isOfOnePort = ({ isShared, ports }: Cap) => !isShared && ports.length === 1
-
-/** A port's own limit and that of its plug's standard are one, the stricter of the two, as they are for the rules. */
-function mergedCaps(stated: readonly Cap[], standard: readonly Cap[]): readonly Cap[] {
-  const apart = stated.flatMap((cap) => (cap.isShared ? [cap] : cap.ports.map((id) => ({ ...cap, ports: [id] }))))
-  const sameAs = (of: Cap) => (cap: Cap) =>
-    isOfOnePort(cap) && cap.rail === of.rail && cap.milliamps !== undefined && cap.ports[0] === of.ports[0]
-  const merged = apart.map((cap) => {
-    const of = standard.find((other) => sameAs(other)(cap))
-    return of === undefined ? cap : { ...cap, milliamps: Math.min(cap.milliamps!, of.milliamps!) }
-  })
-  return [...merged, ...standard.filter((of) => !apart.some(sameAs(of)))]
-}
-
-/** All limits of a part; those that each of several ports has for itself are one for each of them. */
+/** All limits of a part; in amps, those that each of several ports has for itself are one for each of them. */
 export function capsOf(facts: PartFacts): readonly Cap[] {
   let caps = capsByFacts.get(facts)
-  if (caps === undefined) capsByFacts.set(facts, (caps = mergedCaps(statedCaps(facts), standardCaps(facts))))
+  if (caps === undefined) capsByFacts.set(facts, (caps = [...ampCaps(facts), ...countCaps(facts)]))
   return caps
 }
 
-/** The outlets on which a part makes a rail without saying how much of it: as soon as something hangs there, it is open. */
-export function unstatedOutlets(facts: PartFacts, rail: Rail): readonly string[] {
-  const stated = statedCaps(facts).flatMap((cap) => (cap.rail === rail && cap.milliamps !== undefined ? cap.ports : []))
-  const made = [
-    ...facts.all.powers.flatMap((powers) => (powers.rail === rail ? powers.outlets : [])),
-    ...facts.all.converts.flatMap(({ to }) => (to.wire === rail ? [to.portId] : [])),
-  ]
-  return made.filter((id) => !stated.includes(id))
-}
+/** Whether a part makes a rail at an outlet without saying how much of it: as soon as something hangs there, it is open. */
+export const isUnstated = (facts: PartFacts, rail: Rail, portId: string): boolean =>
+  spotsOf(facts).some((spot) => spot.limit === undefined && spot.rail === rail && spot.portIds.includes(portId))
 
 /** The limits that hold at one port. */
 export const capsAt = (facts: PartFacts, port: Port): readonly Cap[] =>

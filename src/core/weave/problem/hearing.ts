@@ -1,4 +1,3 @@
-import { sameCopper } from '../../structure/wiring/part-facts'
 import type { Port } from '../../parts/schema'
 import type { Host, LeadClass, Piece } from './problem'
 
@@ -36,19 +35,10 @@ export function portMode({ modes }: Port, chosen: 'pwm' | 'dc' | 'auto' | undefi
 const drivesSpeed = ({ host, port }: Listening) =>
   host.facts.all.drives.some(({ signal, outlets }) => signal === 'speed' && outlets.includes(port.id))
 
-/** What gets through a piece: all that comes in by its copper, or what its brain hands on. */
-function passesOf({ piece }: Listening): 'both' | 'pwm' | 'pwmToDc' | 'unknown' | 'none' {
-  if (piece === undefined) return 'both'
-  const repeater = piece.facts.all.repeats.find(({ signal, from }) => signal === 'speed' && from === piece.inlet.id)
-  if (repeater !== undefined) return (repeater.passes ?? 'none') as 'both' | 'pwm' | 'pwmToDc' | 'unknown'
-  const isCopper = piece.outlets.some(({ id }) => sameCopper(piece.facts, '12v', piece.inlet.id).includes(id))
-  return isCopper ? 'both' : 'none'
-}
-
 /** How a command gets to motors there: by the PWM wire, by the voltage, or by a voltage that a box makes of PWM. */
 function commands(at: Listening) {
   const { port, piece } = at
-  const passes = drivesSpeed(at) ? passesOf(at) : 'none'
+  const passes = drivesSpeed(at) ? (piece?.passes ?? 'both') : 'none'
   const hasPwm = port.wires.includes('pwm') && (piece === undefined || piece.inlet.wires.includes('pwm'))
   const isOnLegs = piece === undefined || piece.outlets.some(({ wires }) => wires.includes('pwm'))
   return {

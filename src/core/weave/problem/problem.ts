@@ -39,7 +39,8 @@ export interface RowFeed extends Stocked, RowFeedLeads {}
 export interface Piece extends Stocked {
   readonly inlet: Port
   readonly outlets: readonly Port[]
-  readonly passes: 'some' | 'none'
+  /** What of a speed command gets through: all of it by copper, or what its brain hands on. */
+  readonly passes: 'both' | 'pwm' | 'pwmToDc' | 'unknown' | 'none'
   /** Whether the speed of one of its fans comes back by the inlet. */
   readonly reports: boolean
 }

@@ -32,10 +32,13 @@ function inletOf(facts: PartFacts): Port | undefined {
   })
 }
 
+/** Ways to hand on that reach a motor. */
+const HANDED_ON = ['both', 'pwm', 'pwmToDc', 'unknown'] as const
+
 function passesOf(facts: PartFacts, inlet: Port, legs: readonly Port[]): Piece['passes'] {
   const repeater = facts.all.repeats.find(({ signal, from }) => signal === 'speed' && from === inlet.id)
-  if (repeater !== undefined) return 'some'
-  return legs.some(({ id }) => sameCopper(facts, '12v', inlet.id).includes(id)) ? 'some' : 'none'
+  if (repeater !== undefined) return HANDED_ON.find((passes) => passes === repeater.passes) ?? 'none'
+  return legs.some(({ id }) => sameCopper(facts, '12v', inlet.id).includes(id)) ? 'both' : 'none'
 }
 
 /** Whether an item is paid for when it is used; what comes in a pack is bought with the pack in any case. */

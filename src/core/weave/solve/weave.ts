@@ -45,11 +45,11 @@ const isZero = (goal: GoalKey, value: number) => isCounted(goal) && goal !== 'ch
  * the goals that are left are told as not proven. Undefined where no plan at all was found.
  */
 export function weave(solver: Solver, model: Model, pace: Pace): Woven | undefined {
-  const opened = solver.open(model)
   const end = pace.now() + pace.seconds
   const reached: Reached[] = []
   let values = pace.first
   const ideal = idealPlan(solver, model, pace)
+  const opened = solver.open(model)
   try {
     if (ideal !== undefined) {
       values = tidied(model, ideal.values)
