@@ -189,6 +189,14 @@ function exportTo(args: readonly string[]): number {
 }
 
 const SECONDS = 10
+const MOST_SECONDS = 3600
+
+/** How long to look at most, for each machine. */
+function secondsNamed(text: string): number {
+  const seconds = Number(text)
+  if (text.trim() !== '' && seconds >= 1 && seconds <= MOST_SECONDS) return seconds
+  throw new LoomError('REQUEST_REFUSED', `“${text}” is no time: give seconds from 1 to ${MOST_SECONDS}.`)
+}
 
 /** What may be bought: the parts and packs of a file, or the general classes. */
 function offersOf(path: string | undefined): readonly Offer[] {
@@ -218,16 +226,18 @@ function machinesNamed({ build }: Harness, wanted: unknown): readonly Machine[] 
 
 async function weaveBuild(args: readonly string[]): Promise<number> {
   const { values, words } = argsOf(args, {
-    text: `weave FILE [--school ${MANNERS.join('|')}] [--shelf PARTS-FILE] [--machine NAME] [--json]`,
+    text: `weave FILE [--school ${MANNERS.join('|')}] [--shelf PARTS-FILE] [--machine NAME] [--seconds N] [--json]`,
     wordCount: 1,
     options: {
       school: { type: 'string', default: 'balanced' },
       shelf: { type: 'string' },
       machine: { type: 'string' },
+      seconds: { type: 'string', default: String(SECONDS) },
       json: { type: 'boolean' },
     },
   })
   const manner = mannerNamed(String(values.school))
+  const seconds = secondsNamed(String(values.seconds))
   const harness = derive(readBuild(readFile(words[0]!)))
   const offers = offersOf(values.shelf === undefined ? undefined : String(values.shelf))
   const now = () => performance.now() / 1000
@@ -237,7 +247,7 @@ async function weaveBuild(args: readonly string[]): Promise<number> {
   let stopCount = 0
   for (const { assemblyId } of machinesNamed(harness, values.machine)) {
     const machine = machinesOf(today.build).find((one) => one.assemblyId === assemblyId)!
-    const proposal = propose(solver, today, manner, { machine, offers, seconds: SECONDS, now })
+    const proposal = propose(solver, today, manner, { machine, offers, seconds, now })
     if (values.json !== true) for (const line of proposalLines(today, proposal)) console.log(line)
     today = proposal.after
     stopCount += proposal.verdicts.counts.stop

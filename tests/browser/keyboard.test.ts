@@ -43,6 +43,7 @@ const noStopLeft = (page: Page) =>
 
 async function plugInto(page: Page, port: string): Promise<void> {
   await page.keyboard.type(port)
+  await page.getByRole('option', { name: port }).first().waitFor()
   await page.keyboard.press('Enter')
 }
 

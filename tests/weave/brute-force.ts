@@ -1,4 +1,7 @@
+import type { PortRef } from '../../src/core/schema/schema-kit'
 import type { Build, Item, Thread } from '../../src/core/build/schema'
+import { apply } from '../../src/core/build/apply'
+import { parkEdit, syncEdit } from '../../src/core/build/choose'
 import { portKey } from '../../src/core/build/refs'
 import { derive, type Harness } from '../../src/core/operate/harness'
 import type { PlacedPort } from '../../src/core/structure/wiring/wiring'
@@ -31,6 +34,7 @@ export function isLess(a: Best | undefined, b: Best | undefined): boolean {
 
 /** A thing that hands on what comes in by a lead of its own. */
 const isPiece = ({ facts: { part } }: PlacedPort) =>
+  part.inside.every(({ type }) => type !== 'light' && type !== 'motor' && type !== 'drives') &&
   part.inside.some(
     (relation) =>
       relation.type === 'repeats' || (relation.type === 'joins' && part.ports.some(({ side }) => side === 'gives')),
@@ -47,11 +51,48 @@ function likeness({ facts: { part }, port, item }: PlacedPort): string {
   return JSON.stringify([item.id, { ...port, id: '', name: '' }, relations])
 }
 
+/** Whether a piece that is plain copper goes behind another one that stands on no third. */
+function mayStandOn(lead: PlacedPort, to: PlacedPort, taken: ReadonlyMap<PlacedPort, PlacedPort>): boolean {
+  if (lead.facts.part.inside.some(({ type }) => type === 'powers' || type === 'repeats')) return false
+  // A hub that makes its 12 V, and says nothing of how much.
+  const isMade = to.facts.part.inside.some(({ type }) => type === 'powers')
+  const isLimited = to.facts.part.inside.some(
+    (relation) => relation.type === 'limit' && relation.ports.includes(to.port.id),
+  )
+  if (isMade && !isLimited) return false
+  const plugged = [...taken].map(([at, from]) => ({ at, from }))
+  const standsOnPiece = plugged.some(({ at, from }) => from.item.id === to.item.id && isPiece(from) && isPiece(at))
+  const carriesPiece = plugged.some(({ at, from }) => at.item.id === lead.item.id && isPiece(from))
+  return !standsOnPiece && !carriesPiece
+}
+
+/** With the setting made that a box needs to follow a lead that is plugged in; one that is loose stays so on purpose. */
+function obeying(build: Build): Build {
+  const syncs = build.items.flatMap(({ id, partId }) =>
+    build.parts
+      .find((part) => part.id === partId)!
+      .inside.flatMap((relation) => (relation.type === 'follows' ? [{ itemId: id, portId: relation.input }] : [])),
+  )
+  const isPlugged = (ref: PortRef) => build.threads.some(({ from }) => portKey(from) === portKey(ref))
+  return syncs.reduce(
+    (all, ref) => apply(all, isPlugged(ref) ? syncEdit(ref, true) : parkEdit(ref, 'not wanted')).build,
+    build,
+  )
+}
+
 /** Every way to plug all needed leads of a bench, alike ports and alike things told apart only where it matters. */
 function* wirings(build: Build): Generator<Build> {
   const harness = derive(build)
-  const leads = harness.ports.filter(({ port }) => port.side === 'takes' && port.need !== 'onward')
-  const givers = harness.ports.filter(({ port }) => port.side === 'gives')
+  // A box is made to follow the board only where that is chosen, and a plan says so.
+  const isSync = ({ facts, port: { id } }: PlacedPort) => facts.all.follows.some(({ input }) => input === id)
+  const mayFollow = build.choices.schools?.speed === 'sync'
+  const leads = harness.ports.filter(
+    (placed) => placed.port.side === 'takes' && placed.port.need !== 'onward' && (mayFollow || !isSync(placed)),
+  )
+  // A USB header has room for as many plugs as it has lanes.
+  const givers = harness.ports
+    .filter(({ port }) => port.side === 'gives')
+    .flatMap((placed) => Array.from({ length: placed.port.lanes?.count ?? 1 }, () => ({ ...placed })))
   const looks = new Map(givers.map((giver) => [giver, likeness(giver)]))
   const taken = new Map<PlacedPort, PlacedPort>()
   const rankOf = new Map<string, number>()
@@ -63,7 +104,7 @@ function* wirings(build: Build): Generator<Build> {
         from: ref,
         to: to.ref,
       }))
-      yield { ...build, threads }
+      yield obeying({ ...build, threads })
       return
     }
     // Of two things alike the second is not plugged before the first.
@@ -73,9 +114,11 @@ function* wirings(build: Build): Generator<Build> {
     for (const [rank, to] of givers.entries()) {
       const look = looks.get(to)!
       if (taken.has(to) || tried.has(look) || to.item.id === lead.item.id) continue
-      // Weave looks for no piece behind a piece, and says so.
-      if (isPiece(lead) && isPiece(to)) continue
+      // Weave looks for no more behind a piece than plain copper, two levels in all, and says so.
+      if (isPiece(lead) && isPiece(to) && !mayStandOn(lead, to, taken)) continue
       if (fitOf(lead.port, to.port).misfit !== 'none') continue
+      // A box follows the board, and no other box.
+      if (isSync(lead) && to.facts.all.follows.length > 0) continue
       tried.add(look)
       if (rank < least) continue
       const before = rankOf.get(kind)
@@ -99,7 +142,10 @@ function* choices({
 }: Small): Generator<{ readonly build: Build; readonly unpriced: number; readonly cents: number }> {
   const owned = build.items.filter(({ partId }) => {
     const { ports } = build.parts.find(({ id }) => id === partId)!
-    return ports.some(({ side }) => side === 'takes') && ports.some(({ side }) => side === 'gives')
+    return (
+      ports.some(({ side }) => side === 'takes') &&
+      ports.some(({ side, need }) => side === 'gives' && need !== 'onward')
+    )
   })
   const counts = offers.map(() => [0, 1, 2])
   const combinations = counts.reduce<readonly (readonly number[])[]>(
@@ -133,14 +179,28 @@ function* choices({
   }
 }
 
-/** Fans on headers of the processor or a pump, and pumps on those of fans: no rule minds them, but a plan leaves each its own. */
+/**
+ * Fans on headers of the processor or a pump, and pumps on those of fans: no rule minds them, but a plan leaves each its own.
+ * A box that follows a header counts as one fan there, whatever hangs on it.
+ */
 function outOfRole(harness: Harness): number {
-  return harness.speed().heads.reduce((sum, { placed: { port }, commands }) => {
-    if (port.role === undefined) return sum
-    const pumps = commands.filter(({ motor }) => motor.pump === true).length
-    const isOfPump = port.role === 'pump' || port.role === 'cpu'
-    return sum + (isOfPump ? 0 : pumps) + (port.role === 'case' ? 0 : commands.length - pumps)
-  }, 0)
+  const isSync = ({ itemId, portId }: PortRef) =>
+    harness.factsOfItem(itemId).all.follows.some(({ input }) => input === portId)
+  const direct = harness
+    .speed()
+    .heads.flatMap(({ placed: { port }, commands }) =>
+      commands
+        .filter(({ through }) => !through.some(isSync))
+        .map(({ motor }) => ({ port, isPump: motor.pump === true })),
+    )
+  const followers = harness.threads.filter(({ from, to }) => {
+    const { role } = harness.port(to).port
+    return isSync(from) && role !== undefined && role !== 'case'
+  })
+  return direct.reduce((sum, { port: { role }, isPump }) => {
+    if (role === undefined) return sum
+    return sum + Number(isPump ? role === 'case' : role !== 'case')
+  }, followers.length)
 }
 
 /** What a wired build comes to; undefined where a rule stops it. */

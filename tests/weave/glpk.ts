@@ -44,11 +44,11 @@ export function glpkOf(
   return model.goals
     .filter(({ key }) => keys.includes(key))
     .map(({ key, terms }) => {
-      const theirs = glpk(model, { terms }, held, 60)
+      const theirs = terms.length === 0 ? 0 : glpk(model, { terms }, held, 60)
       const value =
         theirs !== undefined && key === 'overshoot' ? Math.round(theirs * HAIR_DIGITS) / HAIR_DIGITS : theirs
       const most = reached.find(({ goal }) => goal === key)!.value
-      held.push({ name: `held${held.length}`, terms, least: undefined, most, menders: [] })
+      if (terms.length > 0) held.push({ name: `held${held.length}`, terms, least: undefined, most, menders: [] })
       return { goal: key, value, isProven: true }
     })
 }

@@ -3,12 +3,13 @@ import { derive } from '../../src/core/operate/harness'
 import { propose } from '../../src/core/weave/answers/proposals'
 import type { Solver } from '../../src/core/weave/solve/solver'
 import { bruteForce, isLess, MOST_BOUGHT, worthOf, type Best } from './brute-force'
-import { anySmallBuild } from './small-builds'
+import { anySmallBuild } from './small-machines'
 
 /** A plan held against every wiring there is. */
 export interface Held {
   readonly seed: number
-  readonly is: 'agrees' | 'differs' | 'too large'
+  /** said: a difference that docs/weave.md tells of, in a plan that is not called proven. */
+  readonly is: 'agrees' | 'differs' | 'said' | 'too large'
   /** What was tried by hand, and what the plan is by the rules; undefined where a stop is left. */
   readonly best: Best | undefined
   readonly planned: Best | undefined
@@ -45,5 +46,8 @@ export function hold(solver: Solver, seed: number, { seconds = 20, mostWirings =
     return claim.value === planned[at] ? [] : [`${goal}: claims ${claim.value}, is ${planned[at]}`]
   })
   const isProven = GOALS.every((goal) => claims.get(goal)?.isProven !== false)
-  return { ...common, is: isSame ? 'agrees' : 'differs', best, falsely, isProven, wirings: count }
+  // Which lead is on which leg of a piece that stands on another is left to chance, and so are the limits of these legs.
+  const hasStack = [...proposal.plan.useOfItem.values()].some(({ piece }) => piece?.stack !== undefined)
+  const is = isSame ? 'agrees' : hasStack && !isProven ? 'said' : 'differs'
+  return { ...common, is, best, falsely, isProven, wirings: count }
 }

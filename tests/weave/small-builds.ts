@@ -7,12 +7,12 @@ import { bench } from '../support/bench'
 import { named, numbers, type Small } from './builds'
 
 /** Whatever is picked by chance in a small build. */
-interface Chance {
+export interface Chance {
   readonly pick: <T>(list: readonly T[]) => T
   readonly isOnceIn: (count: number) => boolean
 }
 
-function chance(seed: number): Chance {
+export function chance(seed: number): Chance {
   const next = numbers(seed)
   // The first figures of seeds that are neighbours are alike.
   for (let turn = 0; turn < 8; turn += 1) next()
@@ -30,7 +30,7 @@ const threePins = (port: Port): Port => ({
   modes: ['dc'],
 })
 
-function boardOf({ pick, isOnceIn }: Chance): Part {
+export function boardOf({ pick, isOnceIn }: Chance): Part {
   const header = (name: string, role: FanHeader['role']) => ({
     name,
     role,
@@ -61,7 +61,7 @@ function boardOf({ pick, isOnceIn }: Chance): Part {
 
 const PASSES = ['pwm', 'pwm', 'both', 'pwmToDc', 'unknown'] as const
 
-function hubOf(id: string, { pick, isOnceIn }: Chance): Part {
+export function hubOf(id: string, { pick, isOnceIn }: Chance): Part {
   const hub = makePoweredHub({
     id,
     name: `Hub ${id}`,
@@ -80,7 +80,7 @@ const feedingOnly = (hub: Part): Part => ({
   inside: hub.inside.filter(({ type }) => type !== 'repeats' && type !== 'reports'),
 })
 
-const splitterOf = (id: string, { pick, isOnceIn }: Chance): Part =>
+export const splitterOf = (id: string, { pick, isOnceIn }: Chance): Part =>
   makeFanSplitter({
     id,
     name: `Splitter ${id}`,
@@ -91,7 +91,7 @@ const splitterOf = (id: string, { pick, isOnceIn }: Chance): Part =>
 
 const thingOf = (id: string, by: Chance): Part => (by.isOnceIn(2) ? splitterOf(id, by) : hubOf(id, by))
 
-function fanOf(id: string, { pick, isOnceIn }: Chance): Part {
+export function fanOf(id: string, { pick, isOnceIn }: Chance): Part {
   const amps = isOnceIn(8) ? {} : { amps: pick([0.1, 0.2, 0.3, 0.5]) }
   const start = isOnceIn(5) ? { startAmps: pick([0.6, 0.9]) } : {}
   return named(
@@ -101,7 +101,7 @@ function fanOf(id: string, { pick, isOnceIn }: Chance): Part {
 }
 
 /** Two to four fans, now and then a pump, one to four headers, and things that are there or may be bought: all by chance. */
-export function anySmallBuild(seed: number): Small {
+export function fewFans(seed: number): Small {
   const by = chance(seed)
   const { pick, isOnceIn } = by
   const board = boardOf(by)

@@ -61,6 +61,7 @@ function linesOf(currency: string): readonly Line[] {
     { name: 'Signals for groups', of: came('splits') },
     { name: 'Extensions', of: ({ spare }) => spare.extensionCount },
     { name: 'Threads in all', of: ({ spare }) => spare.threadCount },
+    { name: 'Leads in sight', of: ({ spare }) => spare.sightCount ?? 'no place is known' },
     {
       name: 'Against today',
       of: (shown) =>

@@ -1,6 +1,6 @@
 'use client'
 
-import { ArrowLeft, Play, Square } from 'lucide-react'
+import { ArrowLeft, Hourglass, Play, Square } from 'lucide-react'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { machinesOf, saidOf } from '@/core/weave/problem/machine'
@@ -48,10 +48,19 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
   const found = useShown(asked?.build, plans)
   const shown = useMemo(() => withoutRepeats(found), [found])
   const plan = shown.find(({ sent }) => sent.manner === picked) ?? shown[0]
+  const isOpen = !isStale && plans.some(({ reached }) => reached.some(({ isProven }) => !isProven))
+  const longer = PATIENCE.find((each) => each.seconds > (asked?.seconds ?? 0)) ?? PATIENCE.at(-1)!
+  const lookOn = () => {
+    if (asked === undefined) return
+    const question = { ...asked, seconds: longer.seconds, known: plans.map(({ placements }) => placements) }
+    setAsked(question)
+    setSeconds(longer.seconds)
+    start(question)
+  }
   const begin = (allowed: readonly Offer[] = []) => {
     for (const offer of allowed) offers.say(soldAs(offer).id, { isChosen: true })
     const others = offers.others.filter((offer) => !allowed.some((one) => soldAs(one).id === soldAs(offer).id))
-    const question = { build, machine, offers: [...offers.chosen, ...allowed], others, manners, seconds }
+    const question = { build, machine, offers: [...offers.chosen, ...allowed], others, manners, seconds, known: [] }
     setAsked(question)
     setPicked(undefined)
     start(question)
@@ -102,9 +111,19 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
             <Square size={14} aria-hidden /> Stop, keep what is found
           </Button>
         ) : (
-          <Button tone="act" onClick={() => begin()} disabled={harness.items.length === 0}>
-            <Play size={14} aria-hidden /> {plans.length === 0 ? 'Plan' : 'Plan again'}
-          </Button>
+          <>
+            {isOpen && (
+              <Button
+                onClick={lookOn}
+                title="Goes on from these plans: a better one may be found, or these be proven best"
+              >
+                <Hourglass size={14} aria-hidden /> Look on for {longer.words} a plan
+              </Button>
+            )}
+            <Button tone="act" onClick={() => begin()} disabled={harness.items.length === 0}>
+              <Play size={14} aria-hidden /> {plans.length === 0 ? 'Plan' : 'Plan again'}
+            </Button>
+          </>
         )}
       </header>
       <p aria-live="polite" className="text-faded">

@@ -28,7 +28,7 @@ function shownOf(today: Harness, sent: Sent): Shown {
   const after = derive(apply(today.build, sent.edit).build)
   const { looseKeys, ...rest } = sent.plan
   const loose = after.ports.filter(({ key }) => looseKeys.includes(key))
-  const plan: Plan = { ...rest, loose, flowOf: new Map() }
+  const plan: Plan = { ...rest, loose, flowOf: new Map(), useOfItem: new Map() }
   return {
     sent,
     today,

@@ -1,6 +1,7 @@
 import type { Build } from '@/core/build/schema'
 import type { Edit, SingleEdit } from '@/core/build/edit-schema'
 import type { Offer } from '@/core/weave/problem/problem'
+import type { Placements } from '@/core/weave/first-plan/greedy'
 import type { Machine } from '@/core/weave/problem/machine'
 import type { Plan } from '@/core/weave/plan/plan'
 import type { Manner } from '@/core/weave/answers/proposals'
@@ -16,6 +17,8 @@ export interface Asked {
   readonly manners: readonly Manner[]
   /** For each manner. */
   readonly seconds: number
+  /** Plans that were found before, to go on from. */
+  readonly known: readonly Placements[]
 }
 
 /** A proposal as it goes from the worker to the page: data alone. */
@@ -24,7 +27,8 @@ export interface Sent {
   readonly reached: readonly Reached[]
   readonly edit: Edit
   readonly schoolEdits: readonly SingleEdit[]
-  readonly plan: Omit<Plan, 'loose' | 'flowOf'> & { readonly looseKeys: readonly string[] }
+  readonly placements: Placements
+  readonly plan: Omit<Plan, 'loose' | 'flowOf' | 'useOfItem'> & { readonly looseKeys: readonly string[] }
   /** Whether nothing better will come. */
   readonly isDone: boolean
 }

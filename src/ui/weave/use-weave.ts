@@ -33,7 +33,8 @@ export function useWeave(): Weaving {
 
   const start = (asked: Asked) => {
     stop()
-    setPlans([])
+    // Where it goes on from earlier plans, these stay until better ones come.
+    setPlans((before) => (asked.known.length === 0 ? [] : before.map((plan) => ({ ...plan, isDone: false }))))
     setRemedy(undefined)
     setFailure(undefined)
     setRunning(true)

@@ -9,10 +9,10 @@ import type { Asked, Sent, Told } from './messages'
 
 const tell = (told: Told) => postMessage(told)
 
-function sentOf({ manner, reached, edit, schoolEdits, plan }: Proposal, isDone: boolean): Sent {
-  const { loose, flowOf: _onlyHere, ...rest } = plan
+function sentOf({ manner, reached, edit, schoolEdits, plan, placements }: Proposal, isDone: boolean): Sent {
+  const { loose, flowOf: _flows, useOfItem: _uses, ...rest } = plan
   const looseKeys = loose.map(({ key }) => key)
-  return { manner, reached, edit, schoolEdits, plan: { ...rest, looseKeys }, isDone }
+  return { manner, reached, edit, schoolEdits, placements, plan: { ...rest, looseKeys }, isDone }
 }
 
 /** A plan that was not proven is looked for once more, for this share of the time, from all that is known by then. */
@@ -21,14 +21,14 @@ const SECOND_SHARE = 0.5
 const isProven = ({ reached }: Proposal) => reached.every((goal) => goal.isProven)
 
 /** Plans in one manner after the other; what was found for one is where the next begins. */
-async function work({ build, machine, offers, others, manners, seconds }: Asked): Promise<void> {
+async function work({ build, machine, offers, others, manners, seconds, known: before }: Asked): Promise<void> {
   const solver = await openHighs()
   const harness = derive(build)
   const found = new Map<Manner, Proposal>()
   const now = () => performance.now() / 1000
   const plan = (manner: Manner, share: number) => {
     tell({ is: 'begun', manner })
-    const known: Placements[] = [...found.values()].map(({ placements }) => placements)
+    const known: readonly Placements[] = [...before, ...[...found.values()].map(({ placements }) => placements)]
     const isFirst = !found.has(manner)
     const onBetter = (better: Proposal) => isFirst && tell({ is: 'plan', sent: sentOf(better, false) })
     const proposal = propose(solver, harness, manner, {
@@ -47,8 +47,8 @@ async function work({ build, machine, offers, others, manners, seconds }: Asked)
     tell({ is: 'plan', sent: sentOf(proposal, isProven(proposal)) })
   }
   for (const manner of manners) {
-    const before = found.get(manner)!
-    if (!isProven(before)) tell({ is: 'plan', sent: sentOf(plan(manner, SECOND_SHARE), true) })
+    const first = found.get(manner)!
+    if (!isProven(first)) tell({ is: 'plan', sent: sentOf(plan(manner, SECOND_SHARE), true) })
   }
   const best = [...found.values()].toSorted((a, b) => neededLoose(a.plan).length - neededLoose(b.plan).length)[0]
   const remedy =

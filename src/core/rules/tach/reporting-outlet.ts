@@ -4,6 +4,16 @@ import { givesPulses } from '../../structure/signal/tach'
 import { movesTo, swapsInto } from '../engine/mend'
 import { defineRule, type Mend } from '../engine/rule'
 
+/** Whether what a lead reports gets to a port that reads it; on a leg without a tach wire nobody listens. */
+function isHeard(harness: Harness, input: PortRef, seen: readonly string[] = []): boolean {
+  return harness.across(input).some(({ ref, key, port, facts }) => {
+    if (seen.includes(key) || !port.wires.includes('tach')) return false
+    if (harness.tach().readingAt(ref) !== undefined) return true
+    const onward = facts.all.reports.filter(({ outlet }) => outlet === port.id)
+    return onward.some((report) => isHeard(harness, { itemId: ref.itemId, portId: report.input }, [...seen, key]))
+  })
+}
+
 /** The one outlet of a hub or splitter whose tach goes back: empty, or with something on it that reports nothing. */
 export const reportingOutlet = defineRule({
   id: 'reporting-outlet',
@@ -33,8 +43,12 @@ export const reportingOutlet = defineRule({
         const others = part.ports.filter(
           ({ id, side, wires }) => side === 'gives' && id !== outlet && wires.includes('12v') && isUsed(id),
         )
-        if (!isUsed(input)) return say.notApplicable()
-        const there = harness.across(ref).map((other) => harness.name(other.ref))
+        if (!isHeard(harness, { itemId: item.id, portId: input })) return say.notApplicable()
+        const across = harness.across(ref)
+        // A piece there has an outlet of its own that reports: that one is told.
+        if (across.some(({ facts, port }) => facts.all.reports.some((report) => report.input === port.id)))
+          return say.notApplicable()
+        const there = across.map((other) => harness.name(other.ref))
         if (there.length > 0) return say.found('silent', at, { outlet: harness.name(ref), leads: there })
         return others.length === 0 ? say.notApplicable() : say.found('empty', at, { outlet: harness.name(ref) })
       })

@@ -45,12 +45,9 @@ test('a lead hangs on the header at the end of its pieces and chains', () => {
 test('boards and supplies are hosts, boxes too, splitters are pieces, and what may be bought is both', () => {
   const { hosts, pieces, classes } = problemOf(derive(demoBuild('paper-kite')), OFFERS)
   expect(hosts.filter(({ isThere }) => isThere).map(({ key }) => key)).toEqual(['m1', 's1'])
-  expect(hosts.filter(({ isBought }) => isBought).map(({ key }) => key)).toEqual([
-    'box-garland*0',
-    'box-garland*1',
-    'box-garland*2',
-  ])
-  expect(pieces.map(({ facts }) => facts.part.id).toSorted()).toEqual([
+  // One strip would fit its outlets: one such box is enough.
+  expect(hosts.filter(({ isBought }) => isBought).map(({ key }) => key)).toEqual(['box-garland*0'])
+  expect(pieces.filter(({ stack }) => stack === undefined).map(({ facts }) => facts.part.id).toSorted()).toEqual([
     'hub-powered-5',
     'hub-powered-8',
     'splitter-2',

@@ -6,6 +6,7 @@ import { derive, type Harness } from '../../operate/harness'
 import { greedyPlan, placementsOf, type Placements } from '../first-plan/greedy'
 import { GOALS, GOOD_GOALS, type GoalKey, type Model, type Values } from '../model/model'
 import { heldFast, machinesOf, type Machine } from '../problem/machine'
+import { Learnt, withoutStacks } from '../plan/learnt-rows'
 import { judge, type Judged } from '../plan/plan-edits'
 import { planOf, type Settler } from '../plan/plan'
 import { asJudged, scoreOf } from '../plan/score'
@@ -164,6 +165,15 @@ function provenBefore(reached: readonly Reached[], uncut: readonly Reached[]): r
   })
 }
 
+/** Whether one plan has more stops than another, or is worse in the first goal in which they differ. */
+function isWorse(a: Proposal, b: Proposal): boolean {
+  const stops = a.verdicts.counts.stop - b.verdicts.counts.stop
+  if (stops !== 0) return stops > 0
+  const valueIn = ({ reached }: Proposal, goal: GoalKey) => reached.find((entry) => entry.goal === goal)?.value ?? 0
+  const decides = orderOf(a.manner).find((goal) => valueIn(a, goal) !== valueIn(b, goal))
+  return decides !== undefined && valueIn(a, decides) > valueIn(b, decides)
+}
+
 /** Plans in one manner. Every plan that is handed out was judged by all rules. */
 export function propose(solver: Solver, harness: Harness, manner: Manner, ask: Ask): Proposal {
   const planned = derive(inManner(heldFast(harness.build, machineOf(harness, ask)), manner))
@@ -177,8 +187,9 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
     told = ask.now()
     ask.onBetter?.(proposalOf(woven))
   }
+  const learnt = new Learnt()
   const proposalOf = ({ values, reached }: Woven, settler?: Settler): Proposal => {
-    const judged = judge(harness, planOf(planned, model, values, settler))
+    const judged = judge(harness, planOf(planned, model, values, { settler, hungryFirst: learnt.hungryFirst }))
     const placements = placementsOf(model, values)
     return { manner, reached: asJudged(reached, scoreOf(judged.verdicts)), placements, schoolEdits: edits, ...judged }
   }
@@ -191,7 +202,9 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
     return plain.verdicts.counts.stop < proposal.verdicts.counts.stop ? plain : proposal
   }
   tell({ values: first, reached: [] })
+  let best: Proposal | undefined
   let uncut: readonly Reached[] | undefined
+  let isCut = false
   for (let round = 1; ; round += 1) {
     const found = weave(solver, model, {
       seconds: Math.max(end - ask.now(), ask.seconds * LEAST_SHARE),
@@ -200,15 +213,20 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
       onBetter: tell,
     })
     const woven = found ?? { values: first, reached: [] }
-    const reached: readonly Reached[] = uncut === undefined ? woven.reached : provenBefore(woven.reached, uncut)
-    uncut ??= woven.reached
+    const reached: readonly Reached[] = isCut ? provenBefore(woven.reached, uncut!) : woven.reached
+    if (!isCut) uncut = woven.reached
     const proposal = settledProposal({ ...woven, reached })
-    if (proposal.verdicts.counts.stop === 0 || ask.now() > end + ask.seconds * LEAST_SHARE) return proposal
+    const hasStop = proposal.verdicts.counts.stop > 0
+    best = best === undefined || !isWorse(proposal, best) ? proposal : best
+    if (ask.now() > end + (hasStop ? ask.seconds * LEAST_SHARE : 0)) return best
     const isLate = round >= GENTLE_ROUNDS || ask.now() > end - ask.seconds * LATE_SHARE
-    const next = cutOff(model, proposal, isLate ? 'noneThere' : 'fewerThere')
-    if (next === undefined) return proposal
+    const next = hasStop
+      ? (withoutStacks(model, proposal) ?? cutOff(model, proposal, isLate ? 'noneThere' : 'fewerThere'))
+      : learnt.from(model, woven.values, proposal, orderOf(manner))
+    if (next === undefined) return best
+    isCut ||= hasStop
     model = next
-    first = greedyPlan(model)
+    first = greedyPlan(model, hasStop ? [] : [proposal.placements])
   }
 }
 

@@ -1,5 +1,6 @@
 import type { Item } from '../../build/schema'
 import type { Harness } from '../../operate/harness'
+import type { Run } from '../../structure/place/ways'
 import { occupancyOf } from '../../structure/wiring/occupancy'
 import type { Family } from '../../parts/connectors'
 import { isDevice } from '../problem/sort-out'
@@ -11,6 +12,8 @@ export interface Spare {
   readonly usbPlaceCount: number
   readonly supplyPlugCount: number
   readonly threadCount: number
+  /** Leads that run in sight from end to end, of those whose way is known; undefined where none is. */
+  readonly sightCount: number | undefined
   /** Splitters, hubs, extensions and boxes by which something gets what it wants. */
   readonly thingCount: number
   /** Of them those with one outlet, that only make a lead longer or another shape. */
@@ -26,6 +29,16 @@ function freePlaces(harness: Harness, itemIds: ReadonlySet<string>, families: re
       const { placeCount, coveredCount } = occupancyOf(harness, ref)
       return sum + Math.max(0, placeCount - coveredCount)
     }, 0)
+}
+
+/** Whether the lead of a run stays on the side of the board: across it for want of length, or since it is that short. */
+const isInSight = ({ reach, ways, leastMm }: Run): boolean =>
+  reach === 'inSight' ||
+  ways.some(({ from, way }) => way?.lengthMm === leastMm && way?.holeIds.length === 0 && from.isBehind !== true)
+
+function sightCount(harness: Harness, itemIds: ReadonlySet<string>): number | undefined {
+  const known = harness.runs().filter(({ lead, leastMm }) => itemIds.has(lead.item.id) && leastMm !== undefined)
+  return known.length === 0 ? undefined : known.filter(isInSight).length
 }
 
 /** The things that hand on to others what they get, as they are used. */
@@ -57,6 +70,7 @@ export function spareOf(harness: Harness, itemIds: ReadonlySet<string>): Spare {
     usbPlaceCount: freePlaces(harness, itemIds, ['usb2-9pin']),
     supplyPlugCount: freePlaces(harness, itemIds, ['sata-power', 'peripheral-4pin']),
     threadCount: harness.threads.filter(({ from }) => itemIds.has(from.itemId)).length,
+    sightCount: sightCount(harness, itemIds),
     thingCount: things.length,
     extensionCount: things.filter((item) => hasOneOutlet(harness, item)).length,
   }

@@ -15,7 +15,7 @@ import {
 } from '../model/model'
 
 /** The most mA of one lead, to place the hungry ones while there is room. */
-const hunger = ({ leads }: Demand) => Math.max(0, ...leads.milliamps.values())
+export const hunger = ({ leads }: Demand) => Math.max(0, ...leads.milliamps.values())
 
 /** How a lead looks for its port: where it costs least now, or first where something is open, and roomily if not. */
 type Manner = 'cheap' | 'roomy'

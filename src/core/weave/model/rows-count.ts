@@ -1,10 +1,12 @@
 import { portKey } from '../../build/refs'
 import { groupBy } from '../../units/group'
 import { mostTogether } from './caps-of-use'
-import type { Demand, Flow, Terms } from './model'
+import type { Demand, Terms } from './model'
 import type { Use } from '../problem/problem'
+import { standingPart } from '../problem/stacks'
 import { standing } from '../problem/today'
 import { isOutOfReach } from '../problem/uses'
+import { led, mixed, oneOf, owners, reporting } from './rows-speed'
 import type { Writing } from './write-model'
 
 const namesOf = (terms: Terms): readonly string[] => terms.map(([name]) => name)
@@ -16,7 +18,7 @@ function placed({ draft, demands, flows }: Writing): void {
     const { leads, mostCount, dependsOn } = demand
     const loose = draft.variable('loose', mostCount, { isWhole: true, provides: false })
     draft.loose.set(demand, loose)
-    draft.count(leads.port.need === 'optional' ? 'minds' : 'loose', [loose, 1])
+    if (!leads.isForFans) draft.count(leads.port.need === 'optional' ? 'minds' : 'loose', [loose, 1])
     const sum: Terms = [...(byDemand.get(demand) ?? []).map(({ variable }) => [variable, 1] as const), [loose, 1]]
     const owed = (dependsOn ?? []).map(([name, factor]) => [name, -factor] as const)
     const due = dependsOn === undefined ? mostCount : 0
@@ -118,88 +120,6 @@ function splits({ draft, problem, flows }: Writing): void {
   }
 }
 
-const MOST_FANS = 3
-
-/** The CPU header hears something; a box that waits for a tach hears one; the rule of three fans where it is chosen. */
-function reporting({ draft, problem, flowsOn, hostOf }: Writing): void {
-  const heard = (use: Use): readonly Flow[] =>
-    use.piece !== undefined && !use.piece.reports
-      ? []
-      : flowsOn(use).filter(
-          ({ demand }) => demand.leads.port.wires.includes('tach') && demand.leads.facts.all.motor.length > 0,
-        )
-  for (const group of problem.groups) {
-    const uses = problem.uses.filter((use) => use.group === group)
-    const reporters = uses.flatMap(heard)
-    const sum: Terms = reporters.map(({ variable }) => [variable, 1])
-    if (group.ports[0]!.role === 'cpu' && !problem.isBlindByChoice && sum.length > 0) {
-      const blind = draft.whole('blind', 1)
-      draft.count('loose', [blind, 1])
-      draft.slacks.push({ variable: blind, flows: reporters })
-      draft.row([...sum, [blind, 1]], { least: 1 })
-    }
-  }
-  for (const host of problem.hosts.filter(({ facts }) =>
-    facts.all.drives.some(({ waitsForTach }) => waitsForTach === true),
-  )) {
-    const uses = problem.uses.filter((use) => use.group.host === host)
-    const motors = uses.flatMap((use) => flowsOn(use).filter(({ demand }) => demand.leads.isMotor))
-    const wakes = uses.flatMap(heard)
-    const name = hostOf(host)
-    for (const { variable, demand } of name === undefined ? [] : motors) {
-      draft.row([...wakes.map((flow) => [flow.variable, demand.mostCount] as const), [variable, -1]], { least: 0 })
-    }
-  }
-  if (!problem.isThreeFans) return
-  for (const use of problem.uses.filter(
-    ({ port, group }) => port !== undefined && group.ports[0]!.role !== undefined,
-  )) {
-    const fans = flowsOn(use).filter(({ demand }) => demand.leads.isMotor && !demand.leads.isPump)
-    const over = draft.whole(
-      'three',
-      fans.reduce((sum, { demand }) => sum + demand.mostCount, 0),
-    )
-    draft.row([...fans.map(({ variable }) => [variable, 1] as const), [over, -1]], { most: MOST_FANS })
-    draft.count('minds', [over, 1])
-  }
-}
-
-/** Fans with a PWM wire beside others: by mode each of them suffers, or it is minded once. */
-function mixed(draft: Writing['draft'], { mixing, isChain }: Use, flows: readonly Flow[]): void {
-  if (mixing === 'none' || isChain) return
-  const motors = flows.filter(({ demand }) => demand.leads.isMotor)
-  const hasPwm = ({ demand }: Flow) => demand.leads.port.wires.includes('pwm')
-  const [withPwm, without] = [motors.filter(hasPwm), motors.filter((flow) => !hasPwm(flow))]
-  if (withPwm.length === 0 || without.length === 0) return
-  if (mixing === 'once') {
-    const once = draft.whole('mixed', 1)
-    draft.count('minds', [once, 1])
-    return oneOf(draft, [withPwm, without], once)
-  }
-  const most = (list: readonly Flow[]) => list.reduce((sum, { demand }) => sum + demand.mostCount, 0)
-  const isBeside = draft.whole('beside', 1)
-  const suffering = draft.whole('mixed', most(withPwm))
-  draft.count('minds', [suffering, 1])
-  draft.row([...without.map(({ variable }) => [variable, 1] as const), [isBeside, -most(without)]], { most: 0 })
-  draft.row([...withPwm.map(({ variable }) => [variable, 1] as const), [suffering, -1], [isBeside, most(withPwm)]], {
-    most: most(withPwm),
-  })
-}
-
-/** Fans ruled by another one than the choice names; one that reports on the CPU header for want of others is excused. */
-function owners({ draft, problem, flowsOn }: Writing): void {
-  for (const use of problem.uses) {
-    const others = flowsOn(use).filter(({ isOthers }) => isOthers)
-    draft.count('minds', ...others.map(({ variable }) => [variable, 1] as const))
-    if (use.group.ports[0]!.role !== 'cpu') continue
-    const reporting = others.filter(({ demand }) => demand.leads.port.wires.includes('tach'))
-    if (reporting.length === 0 || (use.piece !== undefined && !use.piece.reports)) continue
-    const excused = draft.whole('excused', 1)
-    draft.count('minds', [excused, -1])
-    draft.row([[excused, 1], ...reporting.map(({ variable }) => [variable, -1] as const)], { most: 0 })
-  }
-}
-
 /** A moulded adapter is minded, whatever hangs on it; so is a piece whose outlet that reports has nothing to tell. */
 function piecesMinded({ draft, problem, flowsOn, useOf }: Writing): void {
   for (const use of problem.uses) {
@@ -226,17 +146,6 @@ function mixtures({ draft, problem, flowsOn }: Writing): void {
     )
     if (use.isChain && variants.size > 1) oneOf(draft, [...variants.values()], undefined)
   }
-}
-
-/** At most one of several lists of flows is there, or one more where `more` says so. */
-function oneOf(draft: Writing['draft'], lists: readonly Writing['flows'][], more: string | undefined): void {
-  const used = lists.map((flows) => {
-    const isUsed = draft.whole('kind', 1)
-    const most = flows.reduce((sum, { demand }) => sum + demand.mostCount, 0)
-    draft.row([...flows.map(({ variable }) => [variable, 1] as const), [isUsed, -most]], { most: 0 })
-    return [isUsed, 1] as const
-  })
-  draft.row([...used, ...(more === undefined ? [] : [[more, -(lists.length - 1)] as const])], { most: 1 })
 }
 
 /** Two feeds of one box are better on two cables. */
@@ -277,7 +186,7 @@ function staying({ draft, problem, flows }: Writing): void {
     if (item === undefined) continue
     const ports = use.port === undefined ? use.group.ports : [use.port]
     const roots = new Set(
-      ports.map(({ id }) => standing(portKey({ itemId: item.id, portId: id }), use.piece?.facts.part)),
+      ports.map(({ id }) => standing(portKey({ itemId: item.id, portId: id }), standingPart(use.piece))),
     )
     const most = demand.leads.leads.filter(({ key }) => roots.has(problem.today.get(key) ?? '')).length
     if (most === 0) continue
@@ -303,6 +212,7 @@ export function countRows(writing: Writing): void {
   mixtures(writing)
   piecesMinded(writing)
   owners(writing)
+  led(writing)
   apart(writing)
   minds(writing)
   splits(writing)

@@ -73,7 +73,47 @@ const counted = (cap: Cap) => (flow: Flow) => {
   return cap.variant === undefined || leads.port.connector.variant === cap.variant
 }
 
-/** Numbers of devices and of LEDs at the outlets of a host. */
+/** Whether a host shows the same on all outlets of a limit, so that the longest of them is what it addresses. */
+const showsOne = ({ host }: Use['group'], { ports }: Cap): boolean =>
+  host.facts.all.drives.some(
+    ({ signal, together: isOne, outlets }) => signal === 'light' && isOne && ports.every((id) => outlets.includes(id)),
+  )
+
+/** LEDs that are too many for a channel: of all its outlets together, or where they show one thing of each. */
+function ledNumbers({ draft, flowsOn }: Writing, cap: Cap, uses: readonly Use[]): void {
+  const { ledCount } = cap
+  if (ledCount === undefined || uses.length === 0) return
+  const isApart = !cap.isShared || showsOne(uses[0]!.group, cap)
+  const scopes = isApart
+    ? uses.map((use) => ({ scope: [use], legCount: use.legCount * use.mostCount }))
+    : [{ scope: uses, legCount: 1 }]
+  const overs = scopes.flatMap(({ scope, legCount }) => {
+    const flows = scope.flatMap((use) => flowsOn(use).filter(counted(cap)))
+    const leds: Terms = flows.flatMap(({ variable, demand: { leads } }) =>
+      leads.ledCount > 0 ? [[variable, leads.ledCount] as const] : [],
+    )
+    const most = flows.reduce((sum, { demand }) => sum + demand.mostCount * demand.leads.ledCount, 0)
+    const bound = ledCount * legCount
+    if (most <= bound) return []
+    const over = draft.whole('leds', 1)
+    draft.row([...leds, [over, bound - most]], { most: bound })
+    return [over]
+  })
+  if (!cap.isShared) return draft.count('minds', ...overs.map((over) => [over, 1] as const))
+  if (overs.length === 0) return
+  const isOver = draft.whole('channel', 1)
+  draft.count('minds', [isOver, 1])
+  for (const over of overs)
+    draft.row(
+      [
+        [over, 1],
+        [isOver, -1],
+      ],
+      { most: 0 },
+    )
+}
+
+/** Numbers of devices at the outlets of a host. */
 function numbers({ draft, flowsOn, useOf }: Writing, cap: Cap, uses: readonly Use[]): void {
   const ones = (list: readonly Flow[]): Terms => list.map(({ variable }) => [variable, 1])
   const scopes = cap.isShared ? [uses] : uses.map((use) => [use])
@@ -83,16 +123,6 @@ function numbers({ draft, flowsOn, useOf }: Writing, cap: Cap, uses: readonly Us
     const bounded = (most: number, terms: Terms) =>
       draft.row([...terms, ...ports.map(([name]) => [name, -most] as const)], { most: cap.isShared ? most : 0 })
     if (cap.deviceCount !== undefined) bounded(cap.deviceCount, ones(flows))
-    if (cap.ledCount === undefined) continue
-    const leds: Terms = flows.flatMap(({ variable, demand }) =>
-      demand.leads.ledCount > 0 ? [[variable, demand.leads.ledCount] as const] : [],
-    )
-    const most = flows.reduce((sum, { demand }) => sum + demand.mostCount * demand.leads.ledCount, 0)
-    const legs = cap.isShared ? 1 : scope[0]!.legCount
-    if (most <= cap.ledCount * legs) continue
-    const over = draft.whole('leds', 1)
-    draft.count('minds', [over, 1])
-    bounded(cap.ledCount * legs, [...leds, [over, -(most - cap.ledCount * legs)]])
   }
 }
 
@@ -120,6 +150,7 @@ function capRows(writing: Writing, loads: Loads): void {
       )
       if (uses.length === 0) continue
       numbers(writing, cap, uses)
+      ledNumbers(writing, cap, uses)
       unfedRows(writing, cap, uses)
       const { rail, milliamps } = cap
       if (rail === undefined || milliamps === undefined) continue

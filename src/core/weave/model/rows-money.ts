@@ -7,10 +7,13 @@ import {
   type Host,
   type Offer,
   type PackOffer,
+  type Piece,
   type Problem,
+  type RowFeed,
   type Stocked,
   type Use,
 } from '../problem/problem'
+import { membersOf } from '../problem/stacks'
 import type { Writing } from './write-model'
 
 /** Things of one part that a plan may use and that must be paid for. */
@@ -35,16 +38,35 @@ function pay({ draft }: Writing, variable: string, priceCents: number | undefine
   else if (priceCents > 0) draft.count('cents', [variable, priceCents])
 }
 
-const usesOf = ({ problem }: Writing, kind: Stocked) =>
-  problem.uses.filter(({ piece, rowFeed }) => piece === kind || rowFeed === kind)
+/** How many of a kind one use takes. */
+const countOn = ({ piece, rowFeed }: Use, kind: Stocked): number =>
+  rowFeed === kind
+    ? 1
+    : (piece === undefined ? [] : membersOf(piece)).reduce(
+        (sum, { kind: own, count }) => sum + (own === kind ? count : 0),
+        0,
+      )
 
-const used = ({ useOf }: Writing, uses: readonly Use[]): Terms => uses.map((use) => [useOf(use), 1])
+/** The uses that take some of a kind, with how many of it. */
+const usesOf = ({ problem }: Writing, kind: Stocked): readonly (readonly [use: Use, count: number])[] =>
+  problem.uses.flatMap((use) => {
+    const count = countOn(use, kind)
+    return count === 0 ? [] : [[use, count] as const]
+  })
+
+/** All kinds of pieces that are bought, and what feeds rows. */
+const kindsOf = ({ pieces, rowFeeds }: Problem): readonly (Piece | RowFeed)[] => [
+  ...pieces.filter(({ stack }) => stack === undefined),
+  ...rowFeeds,
+]
+
+const used = ({ useOf }: Writing, uses: ReturnType<typeof usesOf>): Terms =>
+  uses.map(([use, count]) => [useOf(use), count])
 
 function wantedPieces(writing: Writing): readonly Want[] {
-  const { pieces, rowFeeds } = writing.problem
-  return [...pieces, ...rowFeeds].flatMap((kind): readonly Want[] => {
+  return kindsOf(writing.problem).flatMap((kind): readonly Want[] => {
     const uses = usesOf(writing, kind)
-    const mostCount = uses.reduce((total, use) => total + use.mostCount, 0)
+    const mostCount = uses.reduce((total, [use, count]) => total + use.mostCount * count, 0)
     if (uses.length === 0) return []
     return [
       {
@@ -164,7 +186,7 @@ export function moneyRows(writing: Writing): ReadonlyMap<PackOffer, string> {
     })
     draft.row([...sum, [single, -1], ...inPacks], { most: ownedCount - needCount })
   }
-  for (const kind of [...problem.pieces, ...problem.rowFeeds]) {
+  for (const kind of kindsOf(problem)) {
     const uses = used(writing, usesOf(writing, kind))
     draft.count('boxes', ...uses)
     if ('outlets' in kind && kind.outlets.length === 1) draft.count('extensions', ...uses)

@@ -2,7 +2,7 @@ import { groupBy } from '../../units/group'
 import { currentRows } from './rows-current'
 import { countRows } from './rows-count'
 import { moneyRows } from './rows-money'
-import { Draft, summedUp, type Demand, type Flow, type Model } from './model'
+import { Draft, JUDGED_GOALS, summedUp, type Demand, type Flow, type Model } from './model'
 import { openOnItsOwn, outletOvershoot, oversOnItsOwn, singleCapOf, startsOver } from './caps-of-use'
 import type { Allowed, Host, LeadClass, Problem, Use } from '../problem/problem'
 
@@ -76,6 +76,7 @@ function flowsOf(draft: Draft, { uses, headroomPercent }: Problem, demands: read
             use,
             costs: costs.filter(([, count]) => count > 0),
             isOthers: allowed.isOthers,
+            wantsSync: allowed.wantsSync,
             wellCount: allowed.wellCount,
           },
         ]
@@ -104,7 +105,8 @@ export function modelOf(problem: Problem): Model {
   currentRows(writing)
   const goals = [...draft.goals]
     .map(([key, terms]) => ({ key, terms: summedUp(terms) }))
-    .filter(({ terms }) => terms.length > 0)
+    // What the rules judge a plan by is asked for even where the model knows nothing of it.
+    .filter(({ key, terms }) => terms.length > 0 || JUDGED_GOALS.has(key))
   const { variables, rows, slacks, keepers, needs } = draft
   const looseOf = (demand: Demand) => draft.loose.get(demand)!
   return { problem, demands, flows, variables, rows, goals, useOf, hostOf, looseOf, slacks, keepers, needs, packs }

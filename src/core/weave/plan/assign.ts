@@ -7,6 +7,7 @@ import { Draft, type Demand, type Sums, type Terms } from '../model/model'
 import { reachingBy, runsBetween } from '../problem/piece-reach'
 import type { Port } from '../../parts/schema'
 import { caseNumber, isNumbered } from '../problem/case-order'
+import { standingPart } from '../problem/stacks'
 import { standing } from '../problem/today'
 
 /** What a plan leaves open, in the order in which it is settled; the last only tells alike answers apart. */
@@ -138,7 +139,7 @@ function parted(draft: Draft, harness: Harness, seats: readonly Seat[]): Terms {
 function moved(today: ReadonlyMap<string, string>, seats: readonly Seat[]): Terms {
   return seats.flatMap(({ filling, port, lead, variable }) => {
     const { item } = filling.use.group.host
-    const here = item && standing(portKey({ itemId: item.id, portId: port.id }), filling.use.piece?.facts.part)
+    const here = item && standing(portKey({ itemId: item.id, portId: port.id }), standingPart(filling.use.piece))
     return here !== undefined && today.get(lead.key) === here ? [[variable, -1] as const] : []
   })
 }

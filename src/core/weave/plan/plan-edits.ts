@@ -5,6 +5,7 @@ import { freshThreadId, portKey } from '../../build/refs'
 import type { Build, Thread } from '../../build/schema'
 import { derive, type Harness } from '../../operate/harness'
 import { check, mendsFor } from '../../rules/check'
+import type { Finding } from '../../rules/engine/rule'
 import { heldFast, saidOf, type Said } from '../problem/machine'
 import { itemsOf, type Plan } from './plan'
 
@@ -72,6 +73,8 @@ function editsOf(harness: Harness, plan: Plan): readonly SingleEdit[] {
 
 /** Rules whose repairs are settings that follow from the wiring, and no decision of anybody. */
 const SETTLED = ['header-mode', 'cascade-addresses', 'bare-contacts']
+/** Settings without which a lead that the plan plugs in does nothing. */
+const SETTLED_WITH_LEAD = ['sync-setting leadWithoutSetting', 'sync-setting settingUnknown']
 const MOST_ROUNDS = 12
 
 /** A plan as one step, with the build as it would be and what all rules say of it. */
@@ -86,9 +89,13 @@ export interface Judged {
 /** Carries a plan out on a copy, settles what follows from it, and has it judged by every rule. */
 export function judge(harness: Harness, plan: Plan): Judged {
   const edits = [...editsOf(harness, plan)]
+  const plugged = new Set(plan.links.map(({ from }) => portKey(from)))
+  const isSettled = ({ ruleId, messageId, at }: Finding) =>
+    SETTLED.includes(ruleId) ||
+    (SETTLED_WITH_LEAD.includes(`${ruleId} ${messageId}`) && at.some((ref) => plugged.has(portKey(ref))))
   let after = derive(apply(harness.build, { type: 'batch', edits }).build)
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
-    const found = saidOf(check(after), itemsOf(plan)).findings.filter(({ ruleId }) => SETTLED.includes(ruleId))
+    const found = saidOf(check(after), itemsOf(plan)).findings.filter(isSettled)
     const edit = found
       .map((finding) => mendsFor(after, finding, { most: 1 })[0]?.edit)
       .find((mend) => mend !== undefined)

@@ -3,6 +3,7 @@ import type { Item } from '../../build/schema'
 import type { PortRef } from '../../schema/schema-kit'
 import type { Harness } from '../../operate/harness'
 import { fitOf } from '../../parts/mating'
+import { inOrder } from '../../units/compare'
 import type { Port } from '../../parts/schema'
 import { caseNumber } from '../problem/case-order'
 import { isLastByPin, tailOf } from '../problem/lead-classes'
@@ -19,11 +20,42 @@ const hasTach = (harness: Harness, { itemId, portId }: PortRef) => {
   return port.wires.includes('tach') && facts.all.motor.length > 0
 }
 
+/** A piece with the items it is made of: where each of its outlets is on the bench. */
+export interface PieceStood {
+  readonly piece: Piece
+  /** The thing that goes into the port itself. */
+  readonly item: Item
+  readonly branches: readonly Item[]
+  readonly refOf: (outlet: Port) => PortRef
+  /** The leads of what stands on other outlets of it. */
+  readonly inside: readonly Link[]
+}
+
+/** A piece with an item in the place of each of its members: the trunk first, then what stands on its outlets. */
+export function stoodOf(piece: Piece, item: Item, branches: readonly Item[]): PieceStood {
+  const { stack } = piece
+  const at = new Map(stack?.carriers.map(({ id }, index) => [id, branches[index]!]))
+  return {
+    piece,
+    item,
+    branches,
+    refOf: ({ id }) => {
+      const leg = stack?.legs.get(id)
+      return leg === undefined
+        ? { itemId: item.id, portId: id }
+        : { itemId: at.get(leg.carrier)!.id, portId: leg.portId }
+    },
+    inside: [...at].map(([carrier, { id }]) => ({
+      from: { itemId: id, portId: stack!.branch.inlet.id },
+      to: { itemId: item.id, portId: carrier },
+    })),
+  }
+}
+
 /** Leads on the legs of a piece, the outlet that reports speed first; today's outlets are kept where they can be. */
 export function onLegs(
   harness: Harness,
-  item: Item,
-  { facts, outlets }: Piece,
+  { piece: { facts, outlets }, refOf }: PieceStood,
   leads: readonly PortRef[],
 ): readonly Link[] {
   const reporting = new Set(facts.all.reports.map(({ outlet }) => outlet))
@@ -31,14 +63,14 @@ export function onLegs(
   const links: Link[] = []
   const take = (lead: PortRef, port: Port) => {
     free.splice(free.indexOf(port), 1)
-    links.push({ from: lead, to: { itemId: item.id, portId: port.id } })
+    links.push({ from: lead, to: refOf(port) })
   }
   const first = free[0]
   const sensed = first !== undefined && reporting.has(first.id) ? leads.filter((lead) => hasTach(harness, lead)) : []
-  const isThere = (lead: PortRef, port: Port) =>
-    harness.across(lead).some(({ item: other, port: its }) => other.id === item.id && its.id === port.id)
+  const isThere = (lead: PortRef, port: Port) => harness.across(lead).some(({ key }) => key === portKey(refOf(port)))
   // What is plugged into another outlet of it already need not move for that.
-  const isOnIt = (lead: PortRef) => harness.across(lead).some(({ item: other }) => other.id === item.id)
+  const keys = new Set(outlets.map((port) => portKey(refOf(port))))
+  const isOnIt = (lead: PortRef) => harness.across(lead).some(({ key }) => keys.has(key))
   const chosen = sensed.find((lead) => isThere(lead, first!)) ?? sensed.find((lead) => !isOnIt(lead)) ?? sensed[0]
   if (chosen !== undefined) take(chosen, first!)
   const others = leads.filter((lead) => lead !== chosen)
@@ -66,6 +98,8 @@ interface Beginning {
   readonly reaches: (lead: PortRef) => boolean
   /** The lead that was settled on. */
   readonly first: PortRef | undefined
+  /** What each draws, where the hungriest is to be the first. */
+  readonly hungerOf: ReadonlyMap<PortRef, number> | undefined
 }
 
 const isLast = (chain: readonly PortRef[], lead: PortRef | undefined): boolean =>
@@ -76,17 +110,28 @@ export function inChains(
   harness: Harness,
   starts: readonly PortRef[],
   leads: readonly PortRef[],
-  { reaches, first }: Beginning,
+  { reaches, first, hungerOf }: Beginning,
 ): readonly Link[] {
   const number = ({ itemId }: PortRef) => caseNumber(harness, itemId)
-  const ordered = leads.toSorted((a, b) => number(a) - number(b))
+  const hunger = (lead: PortRef) => hungerOf?.get(lead) ?? 0
+  const ordered = leads.toSorted(
+    inOrder(
+      (a, b) => hunger(b) - hunger(a),
+      (a, b) => number(a) - number(b),
+    ),
+  )
   const middles = ordered.filter((lead) => onwardOf(harness, lead) !== undefined)
   const ends = ordered.filter((lead) => onwardOf(harness, lead) === undefined)
   const perLeg = Math.ceil(middles.length / Math.max(1, Math.min(starts.length, middles.length)))
   return starts.flatMap((start, leg): readonly Link[] => {
     const middle = middles.slice(leg * perLeg, (leg + 1) * perLeg)
     const isFar = leg === 0 && middle[0] !== undefined && !reaches(middle[0])
-    const own = isLast(middle, first) ? middle.toReversed() : isFar ? beginning(middle, reaches) : middle
+    const own =
+      hungerOf === undefined && isLast(middle, first)
+        ? middle.toReversed()
+        : isFar
+          ? beginning(middle, reaches)
+          : middle
     const begun = [...own, ...ends.slice(leg, leg + 1)]
     return begun.map((from, index) => ({ from, to: index === 0 ? start : onwardOf(harness, begun[index - 1]!)! }))
   })

@@ -7,10 +7,11 @@ import { RAILS, type Rail } from '../../parts/connectors'
 import { fillings, type Filling } from './layout-plan'
 import type { Demand, Model, Values } from '../model/model'
 import type { Machine } from '../problem/machine'
-import { dealLeads } from './plan-leads'
+import { dealLeads, type Dealt } from './plan-leads'
 import type { OwnLead } from './plan-feeds'
-import { inChains, onLegs, onwardOf, type Link } from './plan-links'
-import type { Host } from '../problem/problem'
+import { inChains, onLegs, onwardOf, stoodOf, type Link, type PieceStood } from './plan-links'
+import { hunger } from '../first-plan/greedy'
+import type { Host, Piece, Use } from '../problem/problem'
 import type { Settled, Settlement } from './settle'
 import { Stock, type Bought, type Packed } from './stock'
 
@@ -31,6 +32,8 @@ export interface Plan {
   readonly settled: readonly Settled[]
   /** The variable of the model by which each lead has its place. */
   readonly flowOf: ReadonlyMap<string, string>
+  /** How the port is used that a piece, or what stands on it, goes into. */
+  readonly useOfItem: ReadonlyMap<string, Use>
 }
 
 /** The items of the machine, with what is bought for it. */
@@ -51,17 +54,29 @@ function milliampsOf({ counts }: Filling): number {
   return Math.max(...RAILS.map(onRail))
 }
 
+/** What stands on a port besides leads of devices: a piece, or what feeds the row there. */
+type Extra = PieceStood | { readonly item: Item; readonly piece?: undefined }
+
+/** A piece on a port: those that are plugged there, else what lies about, else new ones. */
+function stood(stock: Stock, piece: Piece, at: PortRef): PieceStood {
+  const { stack } = piece
+  if (stack === undefined) return stoodOf(piece, stock.piece(piece, at), [])
+  const item = stock.piece(stack.trunk, at)
+  const branches = stack.carriers.map(({ id }) => stock.piece(stack.branch, { itemId: item.id, portId: id }))
+  return stoodOf(piece, item, branches)
+}
+
 /** The items of pieces and of what feeds rows, by the port that is used so. */
 function extrasOf(
   filled: readonly Filling[],
   stock: Stock,
   portOf: (filling: Filling) => PortRef,
-): ReadonlyMap<Filling, Item> {
+): ReadonlyMap<Filling, Extra> {
   return new Map(
-    filled.flatMap((filling): readonly (readonly [Filling, Item])[] => {
+    filled.flatMap((filling): readonly (readonly [Filling, Extra])[] => {
       const { piece, rowFeed } = filling.use
-      if (rowFeed !== undefined) return [[filling, stock.rowFeed(rowFeed, portOf(filling))]]
-      return piece === undefined ? [] : [[filling, stock.piece(piece, portOf(filling))]]
+      if (rowFeed !== undefined) return [[filling, { item: stock.rowFeed(rowFeed, portOf(filling)) }]]
+      return piece === undefined ? [] : [[filling, stood(stock, piece, portOf(filling))]]
     }),
   )
 }
@@ -70,7 +85,7 @@ function extrasOf(
 function ownLeadsOf(
   { demands }: Model,
   hostItems: ReadonlyMap<Host, Item>,
-  extraItems: ReadonlyMap<Filling, Item>,
+  extraItems: ReadonlyMap<Filling, Extra>,
   filled: readonly Filling[],
 ): ReadonlyMap<Demand, readonly OwnLead[]> {
   const own = new Map<Demand, readonly OwnLead[]>()
@@ -86,11 +101,22 @@ function ownLeadsOf(
       const onKind = [...extraItems].filter(([{ use }]) => use === feeds)
       own.set(
         demand,
-        onKind.map(([filling, { id }]) => ({ ref: { itemId: id, portId }, milliamps: milliampsOf(filling) })),
+        onKind.map(([filling, { item }]) => ({ ref: { itemId: item.id, portId }, milliamps: milliampsOf(filling) })),
       )
     }
   }
   return own
+}
+
+/** What a lead draws at the start decides between those that draw alike while they run. */
+const MUCH = 1e6
+
+/** Where a filling stands, with what, and how its chain begins. */
+interface Standing {
+  readonly at: PortRef
+  readonly extra: Extra | undefined
+  readonly first: PortRef | undefined
+  readonly isHungryFirst: boolean
 }
 
 /**
@@ -101,26 +127,38 @@ function linksOf(
   harness: Harness,
   { use, port }: Filling,
   leads: readonly { readonly demand: Demand; readonly leads: readonly PortRef[] }[],
-  { at, item, first }: { readonly at: PortRef; readonly item: Item | undefined; readonly first: PortRef | undefined },
+  { at, extra, first, isHungryFirst }: Standing,
 ): readonly Link[] {
   const all = leads.flatMap((entry) => entry.leads)
-  const { piece, rowFeed } = use
+  const hungerOf = new Map(
+    leads.flatMap(({ demand, leads: own }) =>
+      own.map((lead) => [lead, hunger(demand) + demand.leads.startMilliamps / MUCH] as const),
+    ),
+  )
+  const { rowFeed } = use
+  const piece = extra?.piece === undefined ? undefined : extra
   const into: readonly Link[] =
-    piece === undefined || item === undefined ? [] : [{ from: { itemId: item.id, portId: piece.inlet.id }, to: at }]
+    piece === undefined
+      ? []
+      : [{ from: { itemId: piece.item.id, portId: piece.piece.inlet.id }, to: at }, ...piece.inside]
   if (!use.isChain) {
-    if (piece !== undefined && item !== undefined) return [...into, ...onLegs(harness, item, piece, all)]
+    // What draws most goes to the legs of the trunk, which bear most.
+    const dealt = piece?.piece.stack === undefined ? all : all.toSorted((a, b) => hungerOf.get(b)! - hungerOf.get(a)!)
+    if (piece !== undefined) return [...into, ...onLegs(harness, piece, dealt)]
     return all.map((from) => ({ from, to: at }))
   }
-  const starts =
-    piece === undefined || item === undefined ? [at] : piece.outlets.map(({ id }) => ({ itemId: item.id, portId: id }))
+  const starts = piece === undefined ? [at] : piece.piece.outlets.map(piece.refOf)
   const key = `${use.group.host.key}.${port.id}`
   const farKeys = new Set(
     leads.flatMap(({ demand, leads: own }) => (demand.leads.unreached.has(key) ? own.map(portKey) : [])),
   )
   const reaches = (lead: PortRef) => !farKeys.has(portKey(lead))
-  const chain = inChains(harness, starts, all, { reaches, first })
-  if (rowFeed === undefined || item === undefined) return [...into, ...chain]
-  return [...chain, { from: { itemId: item.id, portId: rowFeed.end.id }, to: onwardOf(harness, chain.at(-1)!.from)! }]
+  const chain = inChains(harness, starts, all, { reaches, first, hungerOf: isHungryFirst ? hungerOf : undefined })
+  if (rowFeed === undefined || extra === undefined) return [...into, ...chain]
+  return [
+    ...chain,
+    { from: { itemId: extra.item.id, portId: rowFeed.end.id }, to: onwardOf(harness, chain.at(-1)!.from)! },
+  ]
 }
 
 /** Leads that find no port and that need one; what only adds comfort may stay loose. */
@@ -129,8 +167,27 @@ export const neededLoose = ({ loose }: Plan): Plan['loose'] => loose.filter(({ p
 /** Settles what a plan leaves open; undefined where nothing is open. */
 export type Settler = (filled: readonly Filling[]) => Settlement | undefined
 
+/** The variable of the model by which each lead has its place. */
+function flowsOf(model: Model, dealt: Dealt): Plan['flowOf'] {
+  const variables = new Map(model.flows.map(({ use, demand, variable }) => [`${use.key}|${demand.key}`, variable]))
+  return new Map(
+    [...dealt].flatMap(([{ use }, entries]) =>
+      entries.flatMap(({ demand, leads }) =>
+        leads.map((lead) => [portKey(lead), variables.get(`${use.key}|${demand.key}`)!] as const),
+      ),
+    ),
+  )
+}
+
+/** How what the values of a model leave open is decided. */
+interface Ways {
+  readonly settler?: Settler | undefined
+  /** Uses on which the hungriest device of a chain is the first. */
+  readonly hungryFirst?: ReadonlySet<Use>
+}
+
 /** Reads the plan off the values of a model; what they leave open is settled, or decided by what is there today. */
-export function planOf(harness: Harness, model: Model, values: Values, settler?: Settler): Plan {
+export function planOf(harness: Harness, model: Model, values: Values, { settler, hungryFirst }: Ways = {}): Plan {
   const { machine, hosts, pieces, rowFeeds } = model.problem
   const usual = fillings(harness, model, values)
   const settlement = settler?.(usual)
@@ -151,8 +208,9 @@ export function planOf(harness: Harness, model: Model, values: Values, settler?:
   const links = filled.flatMap((filling) =>
     linksOf(extended, filling, dealt.get(filling) ?? [], {
       at: portOf(filling),
-      item: extraItems.get(filling),
+      extra: extraItems.get(filling),
       first: settlement?.firstOf(filling),
+      isHungryFirst: hungryFirst?.has(filling.use) === true,
     }),
   )
   const could = [
@@ -160,18 +218,15 @@ export function planOf(harness: Harness, model: Model, values: Values, settler?:
     ...hosts.flatMap(({ isThere, item }) => (isThere || item === undefined ? [] : [item])),
   ]
   const placed = new Set(links.map(({ from }) => portKey(from)))
-  const variables = new Map(model.flows.map(({ use, demand, variable }) => [`${use.key}|${demand.key}`, variable]))
-  const flowOf = new Map(
-    [...dealt].flatMap(([{ use }, entries]) =>
-      entries.flatMap(({ demand, leads }) =>
-        leads.map((lead) => [portKey(lead), variables.get(`${use.key}|${demand.key}`)!] as const),
-      ),
-    ),
-  )
   return {
     machine,
     settled: settlement?.settled ?? [],
-    flowOf,
+    flowOf: flowsOf(model, dealt),
+    useOfItem: new Map(
+      [...extraItems].flatMap(([{ use }, extra]) =>
+        [extra.item, ...(extra.piece === undefined ? [] : extra.branches)].map(({ id }) => [id, use] as const),
+      ),
+    ),
     bought: stock.bought,
     packs: stock.packs,
     packed: stock.packed,

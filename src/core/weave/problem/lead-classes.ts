@@ -1,32 +1,18 @@
 import { speedSchool, lightSchool } from '../../structure/signal/owners'
 import type { Harness } from '../../operate/harness'
-import { drawOf } from '../../operate/draw'
-import { supplyPortOf, type PartFacts, sameCopper } from '../../structure/wiring/part-facts'
+import type { PartFacts } from '../../structure/wiring/part-facts'
 import type { PlacedPort } from '../../structure/wiring/wiring'
 import { RAILS, type Rail } from '../../parts/connectors'
 import { fitOf } from '../../parts/mating'
 import type { Port } from '../../parts/schema'
 import { groupBy } from '../../units/group'
+import { drawsBy } from './draws'
 import { milliampsUp } from './milliamps'
 import type { Machine } from './machine'
 import { runsBetween } from './piece-reach'
 import { isPinnedAt } from './pins'
 import { isDevice } from './sort-out'
 import type { Host, LeadClass, Stocked } from './problem'
-
-/** What a part draws by one of its leads, its own consumers alone, in mA by rail, and where nobody knows. */
-function drawsBy(facts: PartFacts, port: Port): Pick<LeadClass, 'milliamps' | 'openRails'> {
-  const sums = new Map<Rail, number>()
-  const openRails = new Set<Rail>()
-  for (const consumer of facts.consumers) {
-    const { rail } = consumer
-    if (!sameCopper(facts, rail, port.id).includes(supplyPortOf(consumer))) continue
-    const { amps } = drawOf(consumer, { itemId: '', portId: port.id })
-    if (amps === undefined) openRails.add(rail)
-    sums.set(rail, (sums.get(rail) ?? 0) + milliampsUp(amps ?? 0))
-  }
-  return { milliamps: sums, openRails }
-}
 
 /** Start-up current of the motors on this lead in mA, where it is known; else what they are rated at. */
 function startBy({ all }: PartFacts, port: Port, rated: number): number {
@@ -112,6 +98,7 @@ function classOf(harness: Harness, leads: readonly PlacedPort[], reach: PortReac
     host: undefined,
     isRadiatorFan: isRadiatorFan(harness, first!),
     isFlatOut: isFlatOut(harness, first!),
+    isForFans: false,
     groupKey: groupKeyOf(harness, first!),
     ...reach,
   }
@@ -122,16 +109,18 @@ function leadsOfHost(harness: Harness, host: Host): readonly LeadClass[] {
   const { facts, item } = host
   if (isDevice(facts)) return []
   const wantsSync = harness.build.choices.schools?.speed === 'sync'
+  const isOn = (id: string) => item !== undefined && harness.choices.syncAt({ itemId: item.id, portId: id }) === true
+  const isLeading = (id: string) => facts.all.follows.some(({ signal, input }) => signal === 'speed' && input === id)
   const wanted = facts.part.ports.filter(({ id, side, need, wires }) => {
     if (side !== 'takes' || need === 'onward') return false
     if (item !== undefined && isPinnedAt(harness, { itemId: item.id, portId: id })) return false
     if (need === 'required' || wires.includes('usb')) return true
     const follows = facts.all.follows.find(({ input }) => input === id)
-    const isOn = item !== undefined && harness.choices.syncAt({ itemId: item.id, portId: id }) === true
-    return follows !== undefined && (isOn || (wantsSync && follows.signal === 'speed'))
+    return follows !== undefined && (isOn(id) || (wantsSync && follows.signal === 'speed'))
   })
   return wanted.map((port): LeadClass => {
-    const common = { leads: [], host, isRadiatorFan: false, isFlatOut: false, groupKey: undefined }
+    const isForFans = isLeading(port.id) && !isOn(port.id)
+    const common = { leads: [], host, isRadiatorFan: false, isFlatOut: false, isForFans, groupKey: undefined }
     const placed = item === undefined ? undefined : harness.port({ itemId: item.id, portId: port.id })
     const reach = placed === undefined ? ANYWHERE : reachOf(harness, placed)
     return { ...kindOf(facts, port), ...common, ...reach, key: `${host.key}.${port.id}` }
@@ -145,6 +134,7 @@ export function feedLeads({ facts, feeds }: Stocked): readonly LeadClass[] {
     host: undefined,
     isRadiatorFan: false,
     isFlatOut: false,
+    isForFans: false,
     groupKey: undefined,
     ...ANYWHERE,
   }

@@ -43,6 +43,18 @@ export interface Piece extends Stocked {
   readonly passes: 'both' | 'pwm' | 'pwmToDc' | 'unknown' | 'none'
   /** Whether the speed of one of its fans comes back by the inlet. */
   readonly reports: boolean
+  /** What it is made of, where other pieces stand on its outlets; undefined for a piece by itself. */
+  readonly stack: Stack | undefined
+}
+
+/** A piece with others of one kind on some of its outlets. */
+export interface Stack {
+  readonly trunk: Piece
+  readonly branch: Piece
+  /** The outlets of the trunk that the branches stand on. */
+  readonly carriers: readonly Port[]
+  /** Where the outlets of branches are, by their names in the stack: behind which outlet of the trunk, and their own names. */
+  readonly legs: ReadonlyMap<string, { readonly carrier: string; readonly portId: string }>
 }
 
 /** Leads that are alike for the plan. */
@@ -64,6 +76,8 @@ export interface LeadClass {
   /** Whether it may run at full speed on purpose. */
   readonly isFlatOut: boolean
   readonly isRadiatorFan: boolean
+  /** Whether it leads a box for the fans on it: what it costs where it is loose is counted fan by fan. */
+  readonly isForFans: boolean
   readonly isLight: boolean
   readonly ledCount: number
   /** Whether what comes in is handed on to the next device of its kind. */
@@ -90,6 +104,8 @@ export interface Allowed {
   readonly minds: number
   /** Whether another one than the choice names would rule it: minded, unless it has to report there. */
   readonly isOthers: boolean
+  /** Whether it is to be ruled by the board, through the box that it is on. */
+  readonly wantsSync: boolean
   /** Whether the header is meant for something else. */
   readonly roles: number
   /** Whether nobody knows if it does as planned there. */
@@ -160,6 +176,7 @@ export function contentsOf(offer: Offer): readonly { readonly part: Part; readon
 export interface Problem {
   readonly machine: Machine
   readonly hosts: readonly Host[]
+  /** Single pieces, and those that others stand on. */
   readonly pieces: readonly Piece[]
   readonly rowFeeds: readonly RowFeed[]
   readonly classes: readonly LeadClass[]

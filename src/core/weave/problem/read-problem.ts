@@ -4,6 +4,7 @@ import { feedLeads, leadClasses } from './lead-classes'
 import type { Offer, Problem } from './problem'
 import { pinnedMilliamps } from './pins'
 import { sortOut } from './sort-out'
+import { stacksOf } from './stacks'
 import { todayOf } from './today'
 import { allUses, portGroups } from './uses'
 
@@ -13,8 +14,9 @@ export function problemOf(
   offers: readonly Offer[],
   machine: Machine = machinesOf(harness.build)[0]!,
 ): Problem {
-  const { hosts, pieces, rowFeeds, needs } = sortOut(harness, offers, machine)
+  const { hosts, pieces: singles, rowFeeds, needs } = sortOut(harness, offers, machine)
   const classes = leadClasses(harness, hosts, machine)
+  const pieces = [...singles, ...stacksOf(singles, classes, offers)]
   const feedClasses = new Map([...pieces, ...rowFeeds].map((kind) => [kind, feedLeads(kind)] as const))
   const everything = [...classes, ...[...feedClasses.values()].flat()]
   const groups = portGroups(harness, { hosts, pieces }, everything)

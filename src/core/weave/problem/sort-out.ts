@@ -3,12 +3,10 @@ import type { Harness } from '../../operate/harness'
 import { factsOf, type PartFacts, sameCopper } from '../../structure/wiring/part-facts'
 import { joinsLeads, rowFeedLeads } from '../../structure/wiring/row-feed'
 import type { Part, Port } from '../../parts/schema'
+import { copiesOf } from './copies'
 import type { Machine } from './machine'
 import { hasPin, holdsPins } from './pins'
 import { contentsOf, singleOffer, type Host, type Offer, type Piece, type RowFeed, type Stocked } from './problem'
-
-/** So many copies of one box are thought of; more of one kind nobody puts into a machine (common practice, no source). */
-const MOST_COPIES = 3
 
 const takers = ({ part }: PartFacts) => part.ports.filter(({ side }) => side === 'takes')
 /** Outlets for others; the tail that hands a chain on belongs to its device. */
@@ -67,6 +65,7 @@ function pieceOf(held: Held): Piece | undefined {
     feeds: takers(facts).filter(({ id }) => facts.all.powers.some(({ feeds }) => feeds.includes(id))),
     passes: passesOf(facts, inlet, legs),
     reports: facts.all.reports.some(({ input }) => input === inlet.id),
+    stack: undefined,
   }
 }
 
@@ -75,6 +74,17 @@ export const isPieceOffer = (offer: Offer): boolean =>
   contentsOf(offer).some(({ part }) => inletOf(factsOf(part)) !== undefined || joinsLeads(factsOf(part)))
 
 const hasOutlets = (facts: PartFacts) => outlets(facts).length > 0
+
+/** The leads of devices that want a port. */
+const wantedOf = (harness: Harness, itemIds: ReadonlySet<string>) =>
+  harness.ports.filter(
+    ({ item, port, facts }) =>
+      itemIds.has(item.id) &&
+      isDevice(facts) &&
+      port.side === 'takes' &&
+      port.need !== 'onward' &&
+      port.need !== undefined,
+  )
 
 /** Tells sources, boxes, pieces and devices apart by what is inside them, never by the kind that people gave them. */
 export function sortOut(harness: Harness, offers: readonly Offer[], { itemIds }: Machine): Sorted {
@@ -106,6 +116,7 @@ export function sortOut(harness: Harness, offers: readonly Offer[], { itemIds }:
     if (leads === undefined) return []
     return [{ ...kind, ...leads, owned: kind.owned.filter(isFree), listed: kind.listed.filter(isFree) }]
   })
+  const wanted = wantedOf(harness, itemIds)
   const isPiece = new Set(pieces.map(({ facts }) => facts))
   const hosts = all
     .filter(({ facts }) => !isPiece.has(facts) && hasOutlets(facts))
@@ -115,7 +126,7 @@ export function sortOut(harness: Harness, offers: readonly Offer[], { itemIds }:
         const isThere = isAlways || hasPin(harness, item.id)
         return { key: item.id, facts, item, isThere, isBought: !isThere && isListed(item) }
       })
-      const copies = isAlways || !onOffer.has(facts.part.id) ? 0 : MOST_COPIES
+      const copies = isAlways || !onOffer.has(facts.part.id) ? 0 : copiesOf(facts, outlets(facts), wanted)
       const bought = Array.from({ length: copies }, (_, copyIndex): Host => {
         const key = `${facts.part.id}*${copyIndex}`
         return { key, facts, item: undefined, isThere: false, isBought: true }

@@ -79,25 +79,40 @@ function outOfRole(leads: LeadClass, port: Port): number {
 }
 
 /** What a lead costs on a way to use a port, besides what sums tell. */
-type Costs = Pick<Allowed, 'minds' | 'isOthers' | 'roles' | 'unknowns'>
+type Costs = Pick<Allowed, 'minds' | 'isOthers' | 'wantsSync' | 'roles' | 'unknowns'>
 
-const NOTHING: Costs = { minds: 0, isOthers: false, roles: 0, unknowns: 0 }
+const NOTHING: Costs = { minds: 0, isOthers: false, wantsSync: false, roles: 0, unknowns: 0 }
 
-/** Whether another one than the choice names would rule a fan there. */
-function isOthers(build: Build, { host }: Listening, { leads, isPump }: LeadClass): boolean {
-  if (isPump || leads[0] === undefined) return false
-  const wanted = speedSchool(build, leads[0].item.id)?.wanted
-  const owner = speedOwnerOf({ facts: host.facts }, false)
-  return wanted !== undefined && wanted !== owner && !(wanted === 'sync' && host.facts.all.follows.length > 0)
+/** Who rules a fan there, against what the choice names: another one, or the board where its box follows it. */
+function ownerCosts(build: Build, { host }: Listening, { leads, isPump }: LeadClass): Partial<Costs> {
+  const wanted = isPump || leads[0] === undefined ? undefined : speedSchool(build, leads[0].item.id)?.wanted
+  if (wanted === undefined || wanted === speedOwnerOf({ facts: host.facts }, false)) return {}
+  const wantsSync = wanted === 'sync' && host.facts.all.follows.length > 0
+  return wantsSync ? { wantsSync } : { isOthers: true }
 }
 
-/** What it costs to have a motor ruled from this port. */
+/** Leads that take a command and no supply, such as the sync lead of a box. */
+const isCommandOnly = ({ port }: LeadClass) => port.wires.includes('pwm') && !port.wires.includes('12v')
+
+/** The lead by which a box is led by the board. */
+export const isFollowing = ({ facts, port }: LeadClass): boolean =>
+  facts.all.follows.some(({ signal, input }) => signal === 'speed' && input === port.id)
+
+/** A box follows best a header that is meant for a fan of the case. */
+const followingCosts = ({ port: { role } }: Listening): Costs => ({
+  ...NOTHING,
+  roles: Number(role !== undefined && role !== 'case'),
+})
+
+/** What it costs to have a motor, or a box that follows, ruled from this port. */
 function speedCosts(build: Build, at: Listening, leads: LeadClass): Costs {
+  if (isFollowing(leads)) return followingCosts(at)
   if (!leads.isMotor) return NOTHING
   const { isRuled, minds, isOpen } = heardBy(at, leads)
   return {
+    ...NOTHING,
     minds: leads.isFlatOut && !isRuled ? 0 : minds,
-    isOthers: isRuled && isOthers(build, at, leads),
+    ...(isRuled ? ownerCosts(build, at, leads) : {}),
     roles: isRuled ? outOfRole(leads, at.port) : 0,
     unknowns: Number(isOpen && !leads.isFlatOut),
   }
@@ -114,9 +129,6 @@ function lightMinds(build: Build, { host, port, piece }: Listening, leads: LeadC
 /** Whether none of these ports is reached by the lead itself. */
 export const isOutOfReach = ({ host, ports }: PortGroup, { unreached }: LeadClass): boolean =>
   ports.every(({ id }) => unreached.has(`${host.key}.${id}`))
-
-/** Leads that take a command and no supply, such as the sync lead of a box. */
-const isCommandOnly = ({ port }: LeadClass) => port.wires.includes('pwm') && !port.wires.includes('12v')
 
 /** A port of a group, whose it is, and what it is set to. */
 function listeningAt({ choices }: Harness, { host, ports }: PortGroup, piece: Piece | undefined): Listening {
@@ -144,13 +156,16 @@ function costsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, l
   }
   const isOfLight = leads.isLight || leads.port.wires.includes('data')
   if (isOfLight && drives(host, port, 'light') === undefined) return undefined
+  const at = listeningAt(harness, group, piece)
   if (isCommandOnly(leads) && (drives(host, port, 'speed') === undefined || piece?.passes === 'none')) return undefined
+  // A box follows the PWM of the board, and no other box.
+  const isLed = stands('pwm') && port.wires.includes('pwm') && at.mode !== 'dc' && host.facts.all.follows.length === 0
+  if (isFollowing(leads) && !isLed) return undefined
   if (piece === undefined && !leads.isChainable && isOutOfReach(group, leads)) return undefined
   const { build } = harness
   // In a chain only its first lead runs to the port, and a box may be put nearer: neither is held against the port.
   const runsThere = piece === undefined && !leads.isChainable && leads.host === undefined
   const isHard = runsThere && group.ports.every(({ id }) => leads.hardlyReached.has(`${host.key}.${id}`))
-  const at = listeningAt(harness, group, piece)
   const speed = speedCosts(build, at, leads)
   return { ...speed, minds: Number(isHard) + speed.minds + lightMinds(build, at, leads) }
 }
@@ -195,7 +210,10 @@ function usesOf(
 ): readonly Use[] {
   // Where a piece is pinned nothing else goes, and the piece goes nowhere else.
   const pinned = pinnedPieceAt(harness, group.host, group.ports[0]!.id)
-  const pieces = pinned === undefined ? offered : offered.filter(({ facts }) => facts === pinned.facts)
+  const pieces =
+    pinned === undefined
+      ? offered
+      : offered.filter(({ facts, stack }) => (stack?.trunk.facts ?? facts) === pinned.facts)
   const bare = pinned === undefined ? allowedOn(harness, group, undefined, classes) : []
   const common = { group, legCount: 1, rowFeed: undefined, mixing: 'none' as Mixing }
   const one = (port: Port, piece: Piece | undefined, allowed: readonly Allowed[], legCount: number): Use => {

@@ -44,13 +44,15 @@ export function idealPlan(
     first !== undefined && list.every(({ terms }) => Math.abs(valueOf(terms, first)) < NEAR_NOTHING)
   // What costs nothing and uses nothing need not be looked for.
   if (isNothing([...before, money, things])) return undefined
-  const rows = before.map(({ terms }, index) => ({
-    name: `ideal${index}`,
-    terms,
-    least: undefined,
-    most: 0,
-    menders: undefined,
-  }))
+  const rows = before
+    .filter(({ terms }) => terms.length > 0)
+    .map(({ terms }, index) => ({
+      name: `ideal${index}`,
+      terms,
+      least: undefined,
+      most: 0,
+      menders: undefined,
+    }))
   const opened = solver.open({ variables: model.variables, rows: [...model.rows, ...rows] })
   try {
     const solved = opened.minimise(moneyAndThings(money, things), { seconds: seconds * MOST_SHARE })

@@ -90,7 +90,9 @@ export function weave(solver: Solver, model: Model, pace: Pace): Woven | undefin
         }
         if (values === undefined) return undefined
         const value = valueOf(terms, values)
-        reached.push({ goal: key, value: round(key, value), bound: solved.bound, isProven: solved.is === 'proven' })
+        const isProven = solved.is === 'proven'
+        const shown = round(key, value)
+        reached.push({ goal: key, value: shown, bound: isProven ? shown : solved.bound, isProven })
       }
       opened.hold(terms, reached.at(-1)!.value + (isCounted(key) ? 0 : WHOLE_SLACK))
       pace.onBetter?.({ values: values!, reached: [...reached] })
