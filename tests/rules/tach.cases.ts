@@ -174,6 +174,25 @@ export const tachCases: readonly Case[] = [
     params: { outlet: 'Y1 outlet 1', leads: ['F1'] },
   },
   {
+    rule: 'reporting-outlet',
+    what: 'a splitter on a leg without a tach wire, where nobody listens',
+    build: on(
+      ['M1: board-middle', 'Y1 Y2: splitter-2', 'F1: fan-120', 'F2: deaf'],
+      ['Y1.in > M1.CPU', 'F1.fan > Y1.out1', 'Y2.in > Y1.out2', 'F2.fan > Y2.out1'],
+    ),
+    wanted: 'holds',
+  },
+  {
+    rule: 'reporting-outlet',
+    what: 'a splitter on the marked outlet of another: its own outlet is told, once',
+    build: on(
+      ['M1: board-middle', 'Y1 Y2: splitter-2', 'F1: deaf'],
+      ['Y1.in > M1.CPU', 'Y2.in > Y1.out1', 'F1.fan > Y2.out1'],
+    ),
+    wanted: 'silent',
+    params: { outlet: 'Y2 outlet 1', leads: ['F1'] },
+  },
+  {
     rule: 'tachs-tied',
     what: 'three fans joined behind one plug',
     build: on(['M1: board-middle', 'F1: joined'], ['F1.fan > M1.CPU']),

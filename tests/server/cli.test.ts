@@ -141,7 +141,14 @@ describe('./loom export', () => {
 
 describe('./loom weave', () => {
   test('a plan with what each goal came to, what to buy, and every lead', () => {
-    const { status, stdout } = loom('weave', 'demo/builds/paper-kite.json', '--shelf', 'demo/parts.json')
+    const { status, stdout } = loom(
+      'weave',
+      'demo/builds/paper-kite.json',
+      '--shelf',
+      'demo/parts.json',
+      '--seconds',
+      '30',
+    )
     expect(status).toBe(0)
     expect(stdout).toMatch(/^Paper Kite, Sound, then cheap: /)
     expect(stdout).toContain('leads without a port: 0 (proven best)')
@@ -168,6 +175,7 @@ describe('./loom weave', () => {
     ['a strange manner', ['demo/builds/paper-kite.json', '--school', 'grand'], /no manner “grand”.*balanced/],
     ['a shelf that is none', ['demo/builds/paper-kite.json', '--shelf', 'package.json'], /package\.json|At \//],
     ['a strange machine', ['demo/builds/loom-hall.json', '--machine', 'Bench 11'], /no machine “Bench 11”.*Bench 10/],
+    ['no time', ['demo/builds/paper-kite.json', '--seconds', '0'], /“0” is no time: give seconds from 1 to 3600/],
     ['no file', [], /Use: \.\/loom weave FILE/],
   ])('exit 2: %s', (_, args, message) => {
     const { status, stderr } = loom('weave', ...args)

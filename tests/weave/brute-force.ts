@@ -66,6 +66,21 @@ function mayStandOn(lead: PlacedPort, to: PlacedPort, taken: ReadonlyMap<PlacedP
   return !standsOnPiece && !carriesPiece
 }
 
+/** Whether no box follows the outlet of a box, be it by way of splitters: a plan has them follow the board. */
+function leadsNoBoxByBox(harness: Harness, threads: readonly Thread[]): boolean {
+  const rootOf = ({ itemId }: PortRef): string => {
+    const { part } = harness.factsOfItem(itemId)
+    const isBox = part.inside.some(({ type }) => type === 'drives')
+    const onward = isBox ? undefined : threads.find(({ from }) => from.itemId === itemId)
+    return onward === undefined ? itemId : rootOf(onward.to)
+  }
+  const follows = (itemId: string) => harness.factsOfItem(itemId).all.follows
+  return threads.every(
+    ({ from, to }) =>
+      !follows(from.itemId).some(({ input }) => input === from.portId) || follows(rootOf(to)).length === 0,
+  )
+}
+
 /** With the setting made that a box needs to follow a lead that is plugged in; one that is loose stays so on purpose. */
 function obeying(build: Build): Build {
   const syncs = build.items.flatMap(({ id, partId }) =>
@@ -104,6 +119,7 @@ function* wirings(build: Build): Generator<Build> {
         from: ref,
         to: to.ref,
       }))
+      if (!leadsNoBoxByBox(harness, threads)) return
       yield obeying({ ...build, threads })
       return
     }
@@ -117,8 +133,6 @@ function* wirings(build: Build): Generator<Build> {
       // Weave looks for no more behind a piece than plain copper, two levels in all, and says so.
       if (isPiece(lead) && isPiece(to) && !mayStandOn(lead, to, taken)) continue
       if (fitOf(lead.port, to.port).misfit !== 'none') continue
-      // A box follows the board, and no other box.
-      if (isSync(lead) && to.facts.all.follows.length > 0) continue
       tried.add(look)
       if (rank < least) continue
       const before = rankOf.get(kind)

@@ -21,10 +21,19 @@ export function glpk(
   held: readonly Row[],
   seconds: number,
 ): number | undefined {
+  // What is asked of the plan though the model has nothing to count for it is no sum to solve.
+  if (goal.terms.length === 0) return 0
   const folder = mkdtempSync(join(tmpdir(), 'loom-lp-'))
   try {
     const [lp, out] = [join(folder, 'model.lp'), join(folder, 'out')]
-    writeFileSync(lp, lpText(sums, goal.terms, held))
+    writeFileSync(
+      lp,
+      lpText(
+        sums,
+        goal.terms,
+        held.filter(({ terms }) => terms.length > 0),
+      ),
+    )
     spawnSync('glpsol', ['--lp', lp, '--tmlim', String(seconds), '--cuts', '-o', out], { encoding: 'utf8' })
     const text = readFileSync(out, 'utf8')
     if (!/^Status:\s+INTEGER OPTIMAL/m.test(text)) return undefined
@@ -44,11 +53,11 @@ export function glpkOf(
   return model.goals
     .filter(({ key }) => keys.includes(key))
     .map(({ key, terms }) => {
-      const theirs = terms.length === 0 ? 0 : glpk(model, { terms }, held, 60)
+      const theirs = glpk(model, { terms }, held, 60)
       const value =
         theirs !== undefined && key === 'overshoot' ? Math.round(theirs * HAIR_DIGITS) / HAIR_DIGITS : theirs
       const most = reached.find(({ goal }) => goal === key)!.value
-      if (terms.length > 0) held.push({ name: `held${held.length}`, terms, least: undefined, most, menders: [] })
+      held.push({ name: `held${held.length}`, terms, least: undefined, most, menders: [] })
       return { goal: key, value, isProven: true }
     })
 }

@@ -45,14 +45,14 @@ test('a lead hangs on the header at the end of its pieces and chains', () => {
 test('boards and supplies are hosts, boxes too, splitters are pieces, and what may be bought is both', () => {
   const { hosts, pieces, classes } = problemOf(derive(demoBuild('paper-kite')), OFFERS)
   expect(hosts.filter(({ isThere }) => isThere).map(({ key }) => key)).toEqual(['m1', 's1'])
-  // One strip would fit its outlets: one such box is enough.
+  // One strip alone would fit its outlets: one such box is all that could be used.
   expect(hosts.filter(({ isBought }) => isBought).map(({ key }) => key)).toEqual(['box-garland*0'])
-  expect(pieces.filter(({ stack }) => stack === undefined).map(({ facts }) => facts.part.id).toSorted()).toEqual([
-    'hub-powered-5',
-    'hub-powered-8',
-    'splitter-2',
-    'splitter-4',
-  ])
+  expect(
+    pieces
+      .filter(({ stack }) => stack === undefined)
+      .map(({ facts }) => facts.part.id)
+      .toSorted(),
+  ).toEqual(['hub-powered-5', 'hub-powered-8', 'splitter-2', 'splitter-4'])
   // Three fans of one kind, two of another, a strip: three classes of devices; the rest are leads of boxes.
   expect(classes.filter(({ leads }) => leads.length > 0).map(({ leads }) => leads.length)).toEqual([3, 2, 1])
 })

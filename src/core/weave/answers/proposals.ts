@@ -4,7 +4,7 @@ import { portKey } from '../../build/refs'
 import type { Build } from '../../build/schema'
 import { derive, type Harness } from '../../operate/harness'
 import { greedyPlan, placementsOf, type Placements } from '../first-plan/greedy'
-import { GOALS, GOOD_GOALS, type GoalKey, type Model, type Values } from '../model/model'
+import { GOALS, GOOD_GOALS, valueOf, type GoalKey, type Model, type Values } from '../model/model'
 import { heldFast, machinesOf, type Machine } from '../problem/machine'
 import { Learnt, withoutStacks } from '../plan/learnt-rows'
 import { judge, type Judged } from '../plan/plan-edits'
@@ -90,11 +90,16 @@ function prepare(harness: Harness, ask: Ask, manner: Manner): Prepared {
   const { offers, known } = ask
   const machine = machineOf(harness, ask)
   const order = orderOf(manner)
-  const written = (list: readonly Offer[]) => {
-    const model = modelOf(problemOf(harness, list, machine))
+  const writtenIf = (isShort: boolean, list: readonly Offer[]): Prepared => {
+    const model = modelOf(problemOf(harness, list, machine, isShort))
     const goals = order.flatMap((key) => model.goals.filter((goal) => goal.key === key))
     const ordered = { ...model, goals }
     return { model: ordered, first: greedyPlan(ordered, known) }
+  }
+  const written = (list: readonly Offer[]): Prepared => {
+    const plain = writtenIf(false, list)
+    const loose = plain.model.goals.find(({ key }) => key === 'loose')
+    return loose === undefined || valueOf(loose.terms, plain.first) === 0 ? plain : writtenIf(true, list)
   }
   // Boxes with brains are dear and make the model large: first it is seen whether anything would be bought at all.
   const small = written(offers.filter(isPieceOffer))

@@ -232,7 +232,9 @@ export function planOf(harness: Harness, model: Model, values: Values, { settler
     packed: stock.packed,
     links,
     spare: [...could, ...stock.bought.map(({ item }) => item)].filter(({ id }) => !stock.isUsed(id)),
+    // A lead that would lead a box is no want of its own.
     loose: model.demands
+      .filter(({ leads }) => !leads.isForFans)
       .flatMap((demand) => [
         ...demand.leads.leads,
         ...(ownLeads.get(demand) ?? []).map(({ ref }) => extended.port(ref)),

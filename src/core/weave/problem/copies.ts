@@ -23,11 +23,11 @@ function placesOn(facts: PartFacts, ends: readonly Port[], leads: readonly Place
   return Math.max(1, Math.min(ends.length, ...most))
 }
 
-/** As many copies of a box as the leads that fit it could fill, each outlet with one. */
+/** As many copies of a box as the leads that fit it could fill, each outlet with one, and one more for the sake of headroom. */
 export function copiesOf(facts: PartFacts, outlets: readonly Port[], leads: readonly PlacedPort[]): number {
   const needed = [...groupBy(outlets, ({ connector: { family } }) => family).values()].map((ends) => {
     const fitting = leads.filter(({ port }) => ends.some((end) => fitOf(port, end).misfit === 'none'))
-    return fitting.length === 0 ? 0 : Math.ceil(fitting.length / placesOn(facts, ends, fitting))
+    return Math.min(fitting.length, Math.ceil(fitting.length / placesOn(facts, ends, fitting)) + 1)
   })
   return Math.min(MOST_COPIES, Math.max(1, ...needed))
 }

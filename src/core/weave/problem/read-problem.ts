@@ -8,15 +8,19 @@ import { stacksOf } from './stacks'
 import { todayOf } from './today'
 import { allUses, portGroups } from './uses'
 
-/** Reads the planning problem of a machine off its build, with what may be bought; of the first where none is named. */
+/**
+ * Reads the planning problem of a machine off its build, with what may be bought; of the first where none is named.
+ * `isShort`: some lead finds no port unless pieces are bought that stand on others.
+ */
 export function problemOf(
   harness: Harness,
   offers: readonly Offer[],
   machine: Machine = machinesOf(harness.build)[0]!,
+  isShort = false,
 ): Problem {
   const { hosts, pieces: singles, rowFeeds, needs } = sortOut(harness, offers, machine)
   const classes = leadClasses(harness, hosts, machine)
-  const pieces = [...singles, ...stacksOf(singles, classes, offers)]
+  const pieces = [...singles, ...stacksOf(singles, classes, { offers, isShort })]
   const feedClasses = new Map([...pieces, ...rowFeeds].map((kind) => [kind, feedLeads(kind)] as const))
   const everything = [...classes, ...[...feedClasses.values()].flat()]
   const groups = portGroups(harness, { hosts, pieces }, everything)

@@ -146,21 +146,25 @@ export function stackOf(trunk: Piece, branch: Piece, count: number): Piece | und
 const isPlain = ({ facts, feeds, outlets }: Piece) =>
   outlets.length > 1 && feeds.length === 0 && facts.all.powers.length === 0 && facts.all.repeats.length === 0
 
-const isHere = ({ owned, listed }: Piece) => owned.length + listed.length > 0
+const stockOf = ({ owned, listed }: Piece) => owned.length + listed.length
 
 /** How many of a piece there can be at all. */
-const mostOf = ({ owned, listed, isOffered }: Piece) => (isOffered ? Infinity : owned.length + listed.length)
+const mostOf = (piece: Piece) => (piece.isOffered ? Infinity : stockOf(piece))
 
 interface Priced {
   readonly piece: Piece
   /** What all of it costs to buy; undefined where nobody knows. */
   readonly cents: number | undefined
+  /** Whether all of it is on the bench. */
+  readonly areHere: boolean
 }
 
 const isAlike = (a: Port, b: Port) => JSON.stringify(a.connector) === JSON.stringify(b.connector)
 
 /** Whether one piece that is on offer does all that a stack of bought ones does, for no more money. */
 function isOutdone({ piece, cents }: Priced, singles: readonly Piece[], offers: readonly Offer[]): boolean {
+  const { trunk, branch } = piece.stack!
+  if (stockOf(trunk) + stockOf(branch) > 0) return false
   return singles.some((single) => {
     const price = singleOffer(offers, single.facts.part.id)?.priceCents
     if (price === undefined || (cents !== undefined && price > cents)) return false
@@ -176,41 +180,60 @@ function isOutdone({ piece, cents }: Priced, singles: readonly Piece[], offers: 
   })
 }
 
+/** Machines with so many leads at most have all their stacks looked for; in larger ones they make the model too large. */
+const MOST_LEADS_FOR_ALL = 8
+
+/** How many leads want some ports; one for each box whose own lead it is. */
+function wantingAt(ends: readonly Port[], classes: readonly LeadClass[]): number {
+  const fitting = classes.filter(({ port }) => ends.some((end) => fitOf(port, end).misfit === 'none'))
+  return fitting.reduce((sum, { leads }) => sum + Math.max(1, leads.length), 0)
+}
+
+/** All stacks of a trunk with branches of one kind: as many of them as there are leads for. */
+function stacksWith(
+  trunk: Piece,
+  branch: Piece,
+  classes: readonly LeadClass[],
+  cents: (piece: Piece) => number | undefined,
+) {
+  const most = trunk === branch ? mostOf(branch) - 1 : mostOf(branch)
+  const found: Priced[] = []
+  for (let count = 1; count <= Math.min(trunk.outlets.length, most); count += 1) {
+    const legsBefore = trunk.outlets.length + (count - 1) * (branch.outlets.length - 1)
+    const piece = trunk.outlets.length < 2 ? undefined : stackOf(trunk, branch, count)
+    if (piece === undefined || legsBefore >= wantingAt(branch.outlets, classes)) break
+    const [ofTrunk, ofBranch] = [cents(trunk), cents(branch)]
+    const all = ofTrunk === undefined || ofBranch === undefined ? undefined : ofTrunk + count * ofBranch
+    found.push({
+      piece,
+      cents: all,
+      areHere: stockOf(trunk) > 0 && stockOf(branch) >= count + Number(trunk === branch),
+    })
+  }
+  return found
+}
+
 /**
- * Pieces on the outlets of others, two levels and plain copper above: as many on one as there are leads for. Those of which
- * a part is there come first, then those that are bought as a whole and that no single offer outdoes, the cheapest before.
+ * Pieces on the outlets of others, two levels and plain copper above. Those that are there as a whole come first; where
+ * the machine is small, or some lead finds no port without, also those that are bought, but for what a single offer outdoes.
  */
 export function stacksOf(
   pieces: readonly Piece[],
   classes: readonly LeadClass[],
-  offers: readonly Offer[],
+  { offers, isShort }: { readonly offers: readonly Offer[]; readonly isShort: boolean },
 ): readonly Piece[] {
-  const wanting = (ends: readonly Port[]) =>
-    classes
-      .filter(({ port }) => ends.some((end) => fitOf(port, end).misfit === 'none'))
-      .reduce((sum, { leads }) => sum + Math.max(1, leads.length), 0)
-  const priceOf = ({ facts: { part } }: Piece) => singleOffer(offers, part.id)?.priceCents
+  const centsOf = ({ facts: { part } }: Piece) => singleOffer(offers, part.id)?.priceCents
   const all = pieces.flatMap((trunk) =>
-    pieces.filter(isPlain).flatMap((branch): readonly Priced[] => {
-      const most = Math.min(trunk.outlets.length, trunk === branch ? mostOf(branch) - 1 : mostOf(branch))
-      const found: Priced[] = []
-      for (let count = 1; count <= most; count += 1) {
-        const legsBefore = trunk.outlets.length + (count - 1) * (branch.outlets.length - 1)
-        const piece = trunk.outlets.length < 2 ? undefined : stackOf(trunk, branch, count)
-        if (piece === undefined || legsBefore >= wanting(branch.outlets)) break
-        const prices = [priceOf(trunk), priceOf(branch)] as const
-        const cents = prices[0] === undefined || prices[1] === undefined ? undefined : prices[0] + count * prices[1]
-        found.push({ piece, cents })
-      }
-      return found
-    }),
+    pieces.filter(isPlain).flatMap((branch) => stacksWith(trunk, branch, classes, centsOf)),
   )
-  const isPartHere = ({ piece: { stack } }: Priced) => isHere(stack!.trunk) || isHere(stack!.branch)
+  const here = all.filter(({ areHere }) => areHere)
+  const leadCount = classes.reduce((sum, { leads }) => sum + leads.length, 0)
   const offered = pieces.filter(({ isOffered }) => isOffered)
-  const bought = all
-    .filter((priced) => !isPartHere(priced) && !isOutdone(priced, offered, offers))
+  const bought = isShort || leadCount <= MOST_LEADS_FOR_ALL ? all.filter(({ areHere }) => !areHere) : []
+  const worthy = bought
+    .filter((priced) => !isOutdone(priced, offered, offers))
     .toSorted((a, b) => (a.cents ?? UNKNOWN_CENTS) - (b.cents ?? UNKNOWN_CENTS))
-  return [...all.filter(isPartHere), ...bought].slice(0, MOST_STACKS).map(({ piece }) => piece)
+  return [...here, ...worthy].slice(0, MOST_STACKS).map(({ piece }) => piece)
 }
 
 /** The single pieces that a piece is made of, and how many of each. */
