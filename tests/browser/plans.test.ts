@@ -161,6 +161,30 @@ test(
   SECONDS_FOR_ALL,
 )
 
+test(
+  'plans are laid beside each other as small pictures, and looked for longer where a proof is wanting',
+  async () => {
+    const page = await newPage('/builds/harbour-lantern/threads/plans')
+    await begin(page)
+    await planned(page)
+    // As it is wired today, and mended: three fans by a splitter on SYS1, the loose one by itself.
+    await page
+      .getByRole('img', { name: /SYS1, Y1: F1, F2 and F3/ })
+      .first()
+      .waitFor()
+    await page.getByRole('button', { name: 'Look on for 30 s a plan' }).click()
+    // What was found stays to be read meanwhile.
+    await page.getByRole('columnheader', { name: /Mend it/ }).waitFor()
+    await planned(page)
+    expect(await page.getByLabel('At most').inputValue()).toBe('30')
+    await page
+      .getByRole('img', { name: /SYS1, Y1: F1, F2 and F3/ })
+      .first()
+      .waitFor()
+  },
+  SECONDS_FOR_ALL,
+)
+
 test('what may be bought is told, with prices that must be prices', async () => {
   const page = await newPage('/builds/paper-kite/threads/plans')
   const price = page.getByLabel('Price of Fan splitter, four legs')

@@ -6,6 +6,7 @@ import { boughtTexts, MANNER_WORDS } from '@/core/wording/plan-text'
 import { Button } from '@/ui/shared/button'
 import { formatMoney } from '@/ui/shared/money'
 import { SeverityCount } from '@/ui/shared/severity'
+import { PlanSketch } from './plan-sketch'
 import type { Gathered, Shown } from './use-shown'
 
 /** What a plan costs, as far as prices are known. */
@@ -57,6 +58,7 @@ function linesOf(currency: string): readonly Line[] {
       name: 'Not needed',
       of: ({ plan }) => (plan.spare.length === 0 ? 'all in use' : plan.spare.map(({ mark }) => mark).join(', ')),
     },
+    { name: 'Wiring: ● fan, □ light', of: (shown) => <PlanSketch shown={shown} /> },
     { name: 'Splitters, hubs, boxes', of: ({ spare }) => spare.thingCount },
     { name: 'Signals for groups', of: came('splits') },
     { name: 'Extensions', of: ({ spare }) => spare.extensionCount },

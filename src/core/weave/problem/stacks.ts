@@ -86,7 +86,7 @@ function carriersOf({ facts, outlets }: Piece, { inlet }: Piece, count: number):
 }
 
 /** A piece with so many others on its outlets, as one piece; undefined where they do not fit. */
-export function stackOf(trunk: Piece, branch: Piece, count: number): Piece | undefined {
+function stackOf(trunk: Piece, branch: Piece, count: number): Piece | undefined {
   const carriers = carriersOf(trunk, branch, count)
   if (carriers.length < count) return undefined
   // The first outlets of all branches come before their second ones: leads are dealt out evenly.

@@ -32,7 +32,7 @@ export function rootAndPieceOf(harness: Harness, lead: PlacedPort): Root | undef
 export const rootOf = (harness: Harness, lead: PlacedPort): string | undefined => rootAndPieceOf(harness, lead)?.key
 
 /** The lead of a piece, or of a device in a chain, that what comes out of this port came in by. */
-function inletBehind({ facts, port }: PlacedPort): string | undefined {
+export function inletBehind({ facts, port }: PlacedPort): string | undefined {
   return facts.part.ports.find(
     ({ side, id, wires }) =>
       side === 'takes' &&
