@@ -6,6 +6,7 @@ import { stepsOf, type Step } from '../weave/plan/differences'
 import type { GoalKey } from '../weave/model/model'
 import { neededLoose, type Plan } from '../weave/plan/plan'
 import { soldAs, type Offer } from '../weave/problem/problem'
+import type { Wariness } from '../weave/problem/wary'
 import type { Manner, Proposal } from '../weave/answers/proposals'
 import type { Remedy } from '../weave/answers/remedy'
 import type { Settled } from '../weave/plan/settle'
@@ -40,8 +41,15 @@ const GOAL_WORDS: Readonly<Record<GoalKey, string>> = {
   cents: 'money',
   boxes: 'splitters, hubs and boxes',
   splits: 'signals for the groups',
+  mingled: 'groups that share a signal with others',
   extensions: 'extensions and adapters',
   headroom: 'least free share of a limit',
+}
+
+/** Why a thing is bought only where it is ticked. */
+export const WARINESS_TEXTS: Readonly<Record<Wariness, string>> = {
+  moulded: 'Moulded ends can short and burn: only where you tick it.',
+  joinsVolts: 'Puts a 12 V plug on a 5 V one, which kills lights: only where you tick it.',
 }
 
 /** What no plan is looked for with, so that nothing is said to be best against it; docs/weave.md tells why. */

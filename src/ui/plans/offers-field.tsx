@@ -1,5 +1,7 @@
 import { useMemo, useState } from 'react'
 import { soldAs, type Offer, type Thing } from '@/core/weave/problem/problem'
+import { warinessOf, type Wariness } from '@/core/weave/problem/wary'
+import { WARINESS_TEXTS } from '@/core/wording/plan-text'
 import { countOf } from '@/core/wording/text'
 
 /** What people say of a thing that may be bought. */
@@ -17,6 +19,8 @@ interface Entry {
   readonly priceText: string
   readonly priceCents: number | undefined
   readonly isBadPrice: boolean
+  /** Why it is not on offer unless it is ticked. */
+  readonly wariness: Wariness | undefined
 }
 
 export interface Offers {
@@ -49,11 +53,13 @@ export function useOffers(shelf: readonly Thing[]): Offers {
       const own = price !== undefined && price.currency === currency ? (price.cents / 100).toFixed(2) : ''
       const priceText = said[id]?.price ?? own
       const priceCents = centsOf(priceText)
+      const wariness = warinessOf(thing)
       return {
         id,
         name,
         thing,
-        isChosen: said[id]?.isChosen ?? (!hasPrices || own !== ''),
+        isChosen: said[id]?.isChosen ?? (wariness === undefined && (!hasPrices || own !== '')),
+        wariness,
         priceText,
         priceCents,
         isBadPrice: priceText.trim() !== '' && priceCents === undefined,
@@ -80,7 +86,7 @@ export function OffersField({ offers, isOpen }: { readonly offers: Offers; reado
         What may be bought: {countOf(chosen.length, 'thing')} of {entries.length} on the shelf
       </summary>
       <ul className="mt-2 grid gap-x-6 gap-y-1 xl:grid-cols-2">
-        {entries.map(({ id, name, isChosen, priceText, isBadPrice }) => (
+        {entries.map(({ id, name, isChosen, priceText, isBadPrice, wariness }) => (
           <li key={id} className="flex min-h-8 items-center gap-2">
             <label className="flex min-w-0 grow items-center gap-2">
               <input
@@ -89,8 +95,13 @@ export function OffersField({ offers, isOpen }: { readonly offers: Offers; reado
                 onChange={(event) => say(id, { isChosen: event.target.checked })}
                 className="accent-woad"
               />
-              <span className={isChosen ? 'truncate' : 'truncate text-faded'} title={name}>
-                {name}
+              <span className="min-w-0">
+                <span className={isChosen ? 'block truncate' : 'block truncate text-faded'} title={name}>
+                  {name}
+                </span>
+                {wariness !== undefined && (
+                  <span className="block text-[13px] text-weld">{WARINESS_TEXTS[wariness]}</span>
+                )}
               </span>
             </label>
             {isBadPrice && <span className="text-[13px] text-madder">no price: write 4.90</span>}

@@ -36,6 +36,7 @@ export const GOALS = [
   'cents',
   'boxes',
   'splits',
+  'mingled',
   'extensions',
   'headroom',
 ] as const

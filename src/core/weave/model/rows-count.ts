@@ -6,6 +6,7 @@ import type { Use } from '../problem/problem'
 import { standingPart } from '../problem/stacks'
 import { standing } from '../problem/today'
 import { isOutOfReach } from '../problem/uses'
+import { groups } from './rows-groups'
 import { led, mixed, oneOf, owners, reporting } from './rows-speed'
 import type { Writing } from './write-model'
 
@@ -85,38 +86,6 @@ function legs({ draft, problem, flowsOn, useOf }: Writing): void {
     const reaching = use.isChain ? flows.filter(({ demand }) => !isOutOfReach(use.group, demand.leads)) : flows
     // A port is not used for nothing.
     draft.row([...reaching.map(({ variable }) => [variable, 1] as const), [useOf(use), -1]], { least: 0 })
-  }
-}
-
-/** How many signals each group is spread over, or how many fans share one, where the choice is to spread them. */
-function splits({ draft, problem, flows }: Writing): void {
-  const motors = flows.filter(
-    ({ demand }) => demand.leads.groupKey !== undefined && (demand.leads.isMotor || demand.leads.isChainable),
-  )
-  for (const own of groupBy(motors, ({ demand }) => demand.leads.groupKey!).values()) {
-    const members = [...new Set(own.map(({ demand }) => demand))].reduce((sum, { mostCount }) => sum + mostCount, 0)
-    if (members < 2) continue
-    for (const [use, onUse] of groupBy(own, (flow) => flow.use)) {
-      const sum: Terms = onUse.map(({ variable }) => [variable, 1])
-      const isOneSignal = use.port !== undefined
-      if (problem.isSpread) {
-        if (isOneSignal) draft.count('splits', ...sum)
-        continue
-      }
-      if (!isOneSignal) draft.count('splits', ...sum)
-      else {
-        const isHere = draft.whole('g', 1)
-        const most = Math.min(
-          members,
-          mostTogether(
-            use,
-            onUse.map(({ demand }) => demand.leads),
-          ),
-        )
-        draft.row([...sum, [isHere, -most]], { most: 0 })
-        draft.count('splits', [isHere, 1])
-      }
-    }
   }
 }
 
@@ -215,6 +184,6 @@ export function countRows(writing: Writing): void {
   led(writing)
   apart(writing)
   minds(writing)
-  splits(writing)
+  groups(writing)
   staying(writing)
 }

@@ -20,6 +20,8 @@ const hasTach = (harness: Harness, { itemId, portId }: PortRef) => {
   return port.wires.includes('tach') && facts.all.motor.length > 0
 }
 
+const isPump = (harness: Harness, lead: PortRef) => harness.port(lead).facts.all.motor.some(({ pump }) => pump === true)
+
 /** A piece with the items it is made of: where each of its outlets is on the bench. */
 export interface PieceStood {
   readonly piece: Piece
@@ -66,12 +68,16 @@ export function onLegs(
     links.push({ from: lead, to: refOf(port) })
   }
   const first = free[0]
-  const sensed = first !== undefined && reporting.has(first.id) ? leads.filter((lead) => hasTach(harness, lead)) : []
+  // Where a pump is among them, it is the one to be heard: a case fan may stand still.
+  const sensed = (first !== undefined && reporting.has(first.id) ? leads : [])
+    .filter((lead) => hasTach(harness, lead))
+    .toSorted((a, b) => Number(isPump(harness, b)) - Number(isPump(harness, a)))
   const isThere = (lead: PortRef, port: Port) => harness.across(lead).some(({ key }) => key === portKey(refOf(port)))
   // What is plugged into another outlet of it already need not move for that.
   const keys = new Set(outlets.map((port) => portKey(refOf(port))))
   const isOnIt = (lead: PortRef) => harness.across(lead).some(({ key }) => keys.has(key))
-  const chosen = sensed.find((lead) => isThere(lead, first!)) ?? sensed.find((lead) => !isOnIt(lead)) ?? sensed[0]
+  const heard = sensed.filter((lead) => isPump(harness, lead) === isPump(harness, sensed[0]!))
+  const chosen = heard.find((lead) => isThere(lead, first!)) ?? heard.find((lead) => !isOnIt(lead)) ?? heard[0]
   if (chosen !== undefined) take(chosen, first!)
   const others = leads.filter((lead) => lead !== chosen)
   const staying = others.flatMap((lead) => {

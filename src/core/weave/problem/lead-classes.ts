@@ -51,13 +51,22 @@ function kindOf(facts: PartFacts, port: Port) {
   }
 }
 
-/** The group that the lead's item belongs to: one that is named, else its row in the case, else all of its part. */
-function groupKeyOf({ build, placeOf }: Harness, { item }: PlacedPort): string {
+/** What all of a part belong to that are in no group and have no place. */
+const OF_PART = 'part '
+
+/** The group that the lead's item belongs to: one that is named, else the fans of its radiator or panel, else all of its part. */
+function groupKeyOf({ build, placeOf }: Harness, { item, facts }: PlacedPort): string {
   const named = build.groups?.find(({ itemIds }) => itemIds.includes(item.id))
   if (named !== undefined) return `group ${named.id}`
-  const mount = placeOf(item.id)?.place.mount
-  return mount === undefined ? `part ${item.partId}` : `row ${mount.caseItemId} ${mount.panelId} ${item.partId}`
+  const place = placeOf(item.id)?.place
+  if (place?.mount === undefined) return `${OF_PART}${item.partId}`
+  const { caseItemId, panelId } = place.mount
+  const where = `${place.radiatorSide === undefined ? 'panel' : 'radiator'} ${caseItemId} ${panelId}`
+  return facts.all.motor.length > 0 ? where : `${where} ${item.partId}`
 }
+
+/** Whether a group is one of the machine, and not only all of a kind. */
+export const isOfMachine = (groupKey: string): boolean => !groupKey.startsWith(OF_PART)
 
 function isRadiatorFan({ build, placeOf }: Harness, { item }: PlacedPort): boolean {
   if (placeOf(item.id)?.place.radiatorSide !== undefined) return true
