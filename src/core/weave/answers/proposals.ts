@@ -170,6 +170,9 @@ function provenBefore(reached: readonly Reached[], uncut: readonly Reached[]): r
   })
 }
 
+/** Mending leaves as it is what works, be it minded. */
+const learnsFrom = (manner: Manner): boolean => manner !== 'mend'
+
 /** Whether one plan has more stops than another, or is worse in the first goal in which they differ. */
 function isWorse(a: Proposal, b: Proposal): boolean {
   const stops = a.verdicts.counts.stop - b.verdicts.counts.stop
@@ -227,7 +230,9 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
     const isLate = round >= GENTLE_ROUNDS || ask.now() > end - ask.seconds * LATE_SHARE
     const next = hasStop
       ? (withoutStacks(model, proposal) ?? cutOff(model, proposal, isLate ? 'noneThere' : 'fewerThere'))
-      : learnt.from(model, woven.values, proposal, orderOf(manner))
+      : learnsFrom(manner)
+        ? learnt.from(model, woven.values, proposal, orderOf(manner))
+        : undefined
     if (next === undefined) return best
     isCut ||= hasStop
     model = next
