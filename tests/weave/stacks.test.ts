@@ -62,6 +62,25 @@ test('three fans, one header and two splitters of two legs: one splitter stands 
   ])
 })
 
+test('where a port is left for each, no splitter stands on another, though the fans of one kind would share a signal', () => {
+  const wide = makeBoard({
+    id: 'board',
+    name: 'Board of two case headers',
+    fanHeaders: [
+      { name: 'CPU', role: 'cpu', mostAmps: 1 },
+      { name: 'SYS1', role: 'case', mostAmps: 1 },
+      { name: 'SYS2', role: 'case', mostAmps: 1 },
+    ],
+    lightHeaders: [],
+    usbHeaderCount: 0,
+  })
+  const parts = [wide, fan('first', 0.1), fan('fan', 0.1), splitter('splitter', 2)]
+  const build = bench(['M1: board', 'F1: first', 'F2 F3 F4: fan', 'Y1 Y2: splitter'], [], parts)
+  const plan = propose(solver, derive(build), 'balanced', { offers: [], seconds: 20, now })
+  expect(plan.verdicts.counts).toMatchObject({ stop: 0, mind: 0 })
+  expect(wiredIn(plan).filter((wire) => /^Y\d board lead > Y/.test(wire))).toEqual([])
+})
+
 test('what draws most goes to the legs of the trunk, where a branch bears less', () => {
   const parts = [fan('strong', 0.5), fan('weak', 0.15), splitter('wide', 2), splitter('thin', 2, 0.3)]
   const plan = planned(['F1: strong', 'F2 F3: weak', 'Y1: wide', 'Y2: thin'], parts)

@@ -40,6 +40,7 @@ const GOAL_WORDS: Readonly<Record<GoalKey, string>> = {
   unpriced: 'things without a known price',
   cents: 'money',
   boxes: 'splitters, hubs and boxes',
+  stacked: 'splitters on splitters or hubs',
   splits: 'signals for the groups',
   mingled: 'groups that share a signal with others',
   extensions: 'extensions and adapters',

@@ -35,6 +35,7 @@ export const GOALS = [
   'unpriced',
   'cents',
   'boxes',
+  'stacked',
   'splits',
   'mingled',
   'extensions',

@@ -169,7 +169,7 @@ const countIn = (offer: Offer, wanted: string) =>
  * price. Gives the packs with their variables.
  */
 export function moneyRows(writing: Writing): ReadonlyMap<PackOffer, string> {
-  const { draft, problem, hostOf } = writing
+  const { draft, problem, hostOf, useOf } = writing
   const wants = together([...wantedPieces(writing), ...wantedBoxes(writing), ...neededThings(writing)])
   const bought = packs(writing, wants)
   const priceOf = (partId: string) => {
@@ -190,6 +190,10 @@ export function moneyRows(writing: Writing): ReadonlyMap<PackOffer, string> {
     const uses = used(writing, usesOf(writing, kind))
     draft.count('boxes', ...uses)
     if ('outlets' in kind && kind.outlets.length === 1) draft.count('extensions', ...uses)
+  }
+  for (const use of problem.uses) {
+    const { stack } = use.piece ?? {}
+    if (stack !== undefined) draft.count('stacked', [useOf(use), stack.carriers.length])
   }
   for (const host of problem.hosts) if (!host.isThere) draft.count('boxes', [hostOf(host)!, 1])
   return bought
