@@ -193,6 +193,16 @@ export const tachCases: readonly Case[] = [
     params: { outlet: 'Y2 outlet 1', leads: ['F1'] },
   },
   {
+    rule: 'reporting-outlet',
+    what: 'a splitter with nothing on it on the marked outlet: nobody else would tell',
+    build: on(
+      ['M1: board-middle', 'Y1 Y2: splitter-2', 'F1: fan-120'],
+      ['Y1.in > M1.CPU', 'Y2.in > Y1.out1', 'F1.fan > Y1.out2'],
+    ),
+    wanted: 'silent',
+    params: { outlet: 'Y1 outlet 1', leads: ['Y2 board lead'] },
+  },
+  {
     rule: 'tachs-tied',
     what: 'three fans joined behind one plug',
     build: on(['M1: board-middle', 'F1: joined'], ['F1.fan > M1.CPU']),

@@ -1,5 +1,6 @@
 import type { Build } from '../../src/core/build/schema'
 import { makeBoard, makeFan, makeFanSplitter, makePoweredHub, makeSupply } from '../../src/core/parts/make'
+import type { FanHeader, LightHeader } from '../../src/core/parts/make/sources'
 import type { Part } from '../../src/core/parts/schema'
 import type { SingleOffer } from '../../src/core/weave/problem/problem'
 import { demoParts } from '../../tools/demo/parts'
@@ -46,18 +47,19 @@ export function litMachineOf(fanCount: number, seed: number): Build {
   return bench([...wired(DARK_FANS, fanCount, seed), `${bars.join(' ')}: bar-5v-6`])
 }
 
-/** A board with the CPU header and two case headers of 1.00 A, and nothing for lights or USB. */
-export const narrowBoard = makeBoard({
-  id: 'narrow',
-  name: 'Narrow board',
-  fanHeaders: [
-    { name: 'CPU', role: 'cpu', mostAmps: 1 },
-    { name: 'A', role: 'case', mostAmps: 1 },
-    { name: 'B', role: 'case', mostAmps: 1 },
-  ],
-  lightHeaders: [],
-  usbHeaderCount: 0,
-})
+/** A board with fan headers, and nothing for lights or USB unless it is said. */
+export const boardOf = (
+  id: string,
+  fanHeaders: readonly FanHeader[],
+  more: { readonly lightHeaders?: readonly LightHeader[]; readonly usbHeaderCount?: number } = {},
+): Part => makeBoard({ id, name: `Board ${id}`, fanHeaders, lightHeaders: [], usbHeaderCount: 0, ...more })
+
+/** A board with the CPU header and two case headers of 1.00 A. */
+export const narrowBoard = boardOf('narrow', [
+  { name: 'CPU', role: 'cpu', mostAmps: 1 },
+  { name: 'A', role: 'case', mostAmps: 1 },
+  { name: 'B', role: 'case', mostAmps: 1 },
+])
 
 /** A build that is small enough to try all its wirings, and two things that may be bought for it. */
 export interface Small {
@@ -71,17 +73,11 @@ export const named = (part: Part, id: string): Part => ({ ...part, id })
 export function smallBuild(seed: number): Small {
   const next = numbers(seed)
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!
-  const board = makeBoard({
-    id: 'board',
-    name: 'Small board',
-    fanHeaders: [
-      { name: 'CPU', role: 'cpu', mostAmps: 1 },
-      { name: 'A', role: 'case', mostAmps: pick([0.4, 0.7, 1]) },
-      { name: 'B', role: 'case', mostAmps: pick([0.4, 0.7, 1]) },
-    ],
-    lightHeaders: [],
-    usbHeaderCount: 0,
-  })
+  const board = boardOf('board', [
+    { name: 'CPU', role: 'cpu', mostAmps: 1 },
+    { name: 'A', role: 'case', mostAmps: pick([0.4, 0.7, 1]) },
+    { name: 'B', role: 'case', mostAmps: pick([0.4, 0.7, 1]) },
+  ])
   const supply = makeSupply({
     id: 'supply',
     name: 'Small supply',

@@ -1,4 +1,4 @@
-import { makeBoard, makeCable, makeFan, makeFanSplitter, makePump } from '../../src/core/parts/make'
+import { makeCable, makeFan, makeFanSplitter, makePump } from '../../src/core/parts/make'
 import type { FanHeader } from '../../src/core/parts/make/sources'
 import { derive } from '../../src/core/operate/harness'
 import { propose, type Proposal } from '../../src/core/weave/answers/proposals'
@@ -6,14 +6,13 @@ import { warinessOf } from '../../src/core/weave/problem/wary'
 import type { Solver } from '../../src/core/weave/solve/solver'
 import { openHighs } from '../../src/solver/highs'
 import { bench, partNamed } from '../support/bench'
+import { boardOf } from './builds'
 
 let solver: Solver
 beforeAll(async () => {
   solver = await openHighs()
 })
 
-const boardOf = (...fanHeaders: readonly FanHeader[]) =>
-  makeBoard({ id: 'board', name: 'Board', fanHeaders, lightHeaders: [], usbHeaderCount: 0 })
 const fan = makeFan({ id: 'fan', name: 'Fan', pins: 4, amps: 0.1, sizeMm: 120 })
 const pump = makePump({ id: 'pump', name: 'Pump', pins: 4, amps: 0.3 })
 const splitter = makeFanSplitter({ id: 'splitter', name: 'Splitter', outletCount: 3, priceCents: 500 })
@@ -24,7 +23,7 @@ const SYS: readonly FanHeader[] = [
 ]
 
 function planned(headers: readonly FanHeader[], lines: readonly string[], groups: readonly (readonly string[])[]) {
-  const plain = bench(['M1: board', ...lines], [], [boardOf(...headers), fan, pump, splitter])
+  const plain = bench(['M1: board', ...lines], [], [boardOf('board', headers), fan, pump, splitter])
   const build = {
     ...plain,
     groups: groups.map((itemIds, index) => ({ id: `g${index}`, name: `Group ${index}`, itemIds })),

@@ -1,10 +1,11 @@
-import { makeBoard, makeController, makeFan, makeStrip, makeSupply } from '../../src/core/parts/make'
+import { makeController, makeFan, makeStrip, makeSupply } from '../../src/core/parts/make'
 import { derive } from '../../src/core/operate/harness'
 import { check } from '../../src/core/rules/check'
 import { propose } from '../../src/core/weave/answers/proposals'
 import type { Solver } from '../../src/core/weave/solve/solver'
 import { openHighs } from '../../src/solver/highs'
 import { bench } from '../support/bench'
+import { boardOf } from './builds'
 
 let solver: Solver
 beforeAll(async () => {
@@ -20,15 +21,11 @@ const supply = makeSupply({
 const fan = makeFan({ id: 'fan', name: 'Fan', pins: 4, amps: 0.1, sizeMm: 120 })
 
 test('strips that starve in one chain are spread over the headers, as far as each of them feeds', () => {
-  const board = makeBoard({
-    id: 'board',
-    name: 'Board of two light headers',
-    fanHeaders: [{ name: 'CPU', role: 'cpu', mostAmps: 1 }],
+  const board = boardOf('board', [{ name: 'CPU', role: 'cpu', mostAmps: 1 }], {
     lightHeaders: [
       { name: 'L1', rail: '5v', mostAmps: 3 },
       { name: 'L2', rail: '5v', mostAmps: 3 },
     ],
-    usbHeaderCount: 0,
   })
   const strip = makeStrip({
     id: 'strip',
@@ -60,16 +57,10 @@ test('strips that starve in one chain are spread over the headers, as far as eac
 })
 
 test('where the board is to lead a box, its sync lead is plugged in and its setting made', () => {
-  const board = makeBoard({
-    id: 'board',
-    name: 'Board',
-    fanHeaders: [
-      { name: 'CPU', role: 'cpu', mostAmps: 1, modes: ['pwm'] },
-      { name: 'SYS', role: 'case', mostAmps: 1, modes: ['pwm'] },
-    ],
-    lightHeaders: [],
-    usbHeaderCount: 0,
-  })
+  const board = boardOf('board', [
+    { name: 'CPU', role: 'cpu', mostAmps: 1, modes: ['pwm'] },
+    { name: 'SYS', role: 'case', mostAmps: 1, modes: ['pwm'] },
+  ])
   const box = makeController({ id: 'box', name: 'Box', fanOutletCount: 3, mostAmps: 3, speedSync: 'by the board' })
   const plain = bench(['M1: board', 'S1: supply', 'F1 F2 F3: fan', 'B1: box'], [], [board, supply, fan, box])
   const build = { ...plain, choices: { ...plain.choices, schools: { speed: 'sync' as const } } }

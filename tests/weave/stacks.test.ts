@@ -1,4 +1,5 @@
-import { makeBoard, makeFan, makeFanSplitter, makePoweredHub, makeSupply } from '../../src/core/parts/make'
+import { makeFan, makeFanSplitter, makePoweredHub, makeSupply } from '../../src/core/parts/make'
+import type { FanHeader } from '../../src/core/parts/make/sources'
 import type { Part } from '../../src/core/parts/schema'
 import { derive } from '../../src/core/operate/harness'
 import { propose, type Proposal } from '../../src/core/weave/answers/proposals'
@@ -7,7 +8,7 @@ import type { SingleOffer } from '../../src/core/weave/problem/problem'
 import type { Solver } from '../../src/core/weave/solve/solver'
 import { openHighs } from '../../src/solver/highs'
 import { bench } from '../support/bench'
-import { named } from './builds'
+import { boardOf, named } from './builds'
 
 let solver: Solver
 beforeAll(async () => {
@@ -15,13 +16,8 @@ beforeAll(async () => {
 })
 
 const now = () => performance.now() / 1000
-const board = makeBoard({
-  id: 'board',
-  name: 'Board of one header',
-  fanHeaders: [{ name: 'CPU', role: 'cpu', mostAmps: 1 }],
-  lightHeaders: [],
-  usbHeaderCount: 0,
-})
+const CPU: FanHeader = { name: 'CPU', role: 'cpu', mostAmps: 1 }
+const board = boardOf('board', [CPU])
 const supply = makeSupply({
   id: 'supply',
   name: 'Supply',
@@ -63,17 +59,11 @@ test('three fans, one header and two splitters of two legs: one splitter stands 
 })
 
 test('where a port is left for each, no splitter stands on another, though the fans of one kind would share a signal', () => {
-  const wide = makeBoard({
-    id: 'board',
-    name: 'Board of two case headers',
-    fanHeaders: [
-      { name: 'CPU', role: 'cpu', mostAmps: 1 },
-      { name: 'SYS1', role: 'case', mostAmps: 1 },
-      { name: 'SYS2', role: 'case', mostAmps: 1 },
-    ],
-    lightHeaders: [],
-    usbHeaderCount: 0,
-  })
+  const wide = boardOf('board', [
+    CPU,
+    { name: 'SYS1', role: 'case', mostAmps: 1 },
+    { name: 'SYS2', role: 'case', mostAmps: 1 },
+  ])
   const parts = [wide, fan('first', 0.1), fan('fan', 0.1), splitter('splitter', 2)]
   const build = bench(['M1: board', 'F1: first', 'F2 F3 F4: fan', 'Y1 Y2: splitter'], [], parts)
   const plan = propose(solver, derive(build), 'balanced', { offers: [], seconds: 20, now })

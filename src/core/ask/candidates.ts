@@ -1,3 +1,4 @@
+import { hasPump } from '../structure/wiring/part-facts'
 import { portKey } from '../build/refs'
 import type { PortRef } from '../schema/schema-kit'
 import type { Rail, Wire } from '../parts/connectors'
@@ -175,7 +176,7 @@ function isReady(harness: Harness, lead: PlacedPort, to: PlacedPort): boolean {
 
 function roleRank(harness: Harness, asked: Lead, to: PlacedPort): number {
   const { placed: lead } = asked
-  const isPump = lead.facts.all.motor.some(({ pump }) => pump === true)
+  const isPump = hasPump(lead.facts)
   const isRadiator = harness.build.groups?.some(
     ({ schools, itemIds }) => schools?.radiatorFans === 'board' && itemIds.includes(lead.item.id),
   )

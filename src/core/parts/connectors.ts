@@ -26,6 +26,9 @@ export const FAMILIES = [
 ] as const
 export type Family = (typeof FAMILIES)[number]
 
+/** Plugs of the power supply. */
+export const SUPPLY_FAMILIES: readonly Family[] = ['sata-power', 'peripheral-4pin', 'floppy-4pin', 'pcie-6pin']
+
 export const ENDS = ['pins', 'sockets'] as const
 export type End = (typeof ENDS)[number]
 

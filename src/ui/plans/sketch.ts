@@ -1,3 +1,4 @@
+import { SUPPLY_FAMILIES } from '@/core/parts/connectors'
 import type { Harness } from '@/core/operate/harness'
 import type { PlacedPort } from '@/core/structure/wiring/wiring'
 import { isDevice } from '@/core/weave/problem/sort-out'
@@ -13,10 +14,8 @@ export interface SketchRow {
   readonly leads: readonly { readonly key: string; readonly name: string; readonly isLight: boolean }[]
 }
 
-const SUPPLY_FAMILIES: readonly string[] = ['sata-power', 'peripheral-4pin', 'pcie-6pin', 'usb2-9pin']
-
 const isOfSignal = ({ port }: PlacedPort) =>
-  port.side === 'gives' && port.need !== 'onward' && !SUPPLY_FAMILIES.includes(port.connector.family)
+  port.side === 'gives' && port.need !== 'onward' && ![...SUPPLY_FAMILIES, 'usb2-9pin'].includes(port.connector.family)
 
 /** The devices on a port, one after the other where they hang in a chain, and the pieces. */
 function hangingOn(

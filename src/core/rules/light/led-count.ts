@@ -1,5 +1,6 @@
 import type { Harness } from '../../operate/harness'
 import type { RelationOf } from '../../parts/schema'
+import { showsOne } from '../../structure/signal/lights'
 import { exceeds } from '../../units/compare'
 import { defineRule } from '../engine/rule'
 
@@ -15,15 +16,6 @@ function channelsOf(harness: Harness, itemId: string): readonly Channel[] {
       ? [{ portIds: limit.ports, limit }]
       : limit.ports.map((portId) => ({ portIds: [portId], limit }))
   })
-}
-
-/** A box that shows the same on all its outlets addresses the longest of them, any other the sum. */
-function copiesOne(harness: Harness, itemId: string, portIds: readonly string[]): boolean {
-  const { drives, repeats } = harness.factsOfItem(itemId).all
-  return (
-    drives.some((r) => r.signal === 'light' && r.together && portIds.every((id) => r.outlets.includes(id))) ||
-    repeats.some((r) => r.signal === 'light' && portIds.every((id) => r.to.includes(id)))
-  )
 }
 
 /** LEDs that a channel has to address against the most it can. */
@@ -51,7 +43,7 @@ export const ledCount = defineRule({
         const at = portIds.map((portId) => ({ itemId: item.id, portId }))
         const lines = at.map((ref) => harness.lights().lineBelow(ref))
         const counts = lines.map((line) => line.ledCount)
-        const total = copiesOne(harness, item.id, portIds)
+        const total = showsOne(harness.factsOfItem(item.id), portIds)
           ? Math.max(0, ...counts)
           : counts.reduce((sum, count) => sum + count, 0)
         const unknownCount = lines.reduce((sum, line) => sum + line.unknownCount, 0)

@@ -1,3 +1,4 @@
+import { hasPump } from '../../structure/wiring/part-facts'
 import { insertEdit, type Insert } from '../../build/rewire'
 import type { PortRef } from '../../schema/schema-kit'
 import type { Harness } from '../../operate/harness'
@@ -12,7 +13,7 @@ const MOST_MENDS = 2
 function fansFor(harness: Harness, outlet: PortRef): readonly PlacedPort[] {
   const isBusy = ({ ref }: PlacedPort) =>
     harness.across(ref).some(({ port, item }) => port.role === 'cpu' || item.id === outlet.itemId)
-  const isPump = ({ facts }: PlacedPort) => facts.all.motor.some(({ pump }) => pump === true)
+  const isPump = ({ facts }: PlacedPort) => hasPump(facts)
   const fans = harness.ports.filter(
     (lead) =>
       givesPulses(lead) &&

@@ -1,6 +1,7 @@
 import type { PortRef } from '../../schema/schema-kit'
 import type { Harness } from '../../operate/harness'
 import { givesPulses } from '../../structure/signal/tach'
+import type { PlacedPort } from '../../structure/wiring/wiring'
 import { movesTo, swapsInto } from '../engine/mend'
 import { defineRule, type Mend } from '../engine/rule'
 
@@ -13,6 +14,13 @@ function isHeard(harness: Harness, input: PortRef, seen: readonly string[] = [])
     return onward.some((report) => isHeard(harness, { itemId: ref.itemId, portId: report.input }, [...seen, key]))
   })
 }
+
+/** Whether a lead is that of a piece in use with an outlet of its own that reports: that one is told then. */
+const tellsItself = (harness: Harness, { item, facts, port }: PlacedPort): boolean =>
+  facts.all.reports.some(({ input }) => input === port.id) &&
+  facts.part.ports.some(
+    ({ id, side }) => side === 'gives' && harness.threadsAt({ itemId: item.id, portId: id }).length > 0,
+  )
 
 /** The one outlet of a hub or splitter whose tach goes back: empty, or with something on it that reports nothing. */
 export const reportingOutlet = defineRule({
@@ -45,9 +53,7 @@ export const reportingOutlet = defineRule({
         )
         if (!isHeard(harness, { itemId: item.id, portId: input })) return say.notApplicable()
         const across = harness.across(ref)
-        // A piece there has an outlet of its own that reports: that one is told.
-        if (across.some(({ facts, port }) => facts.all.reports.some((report) => report.input === port.id)))
-          return say.notApplicable()
+        if (across.some((there) => tellsItself(harness, there))) return say.notApplicable()
         const there = across.map((other) => harness.name(other.ref))
         if (there.length > 0) return say.found('silent', at, { outlet: harness.name(ref), leads: there })
         return others.length === 0 ? say.notApplicable() : say.found('empty', at, { outlet: harness.name(ref) })

@@ -1,3 +1,4 @@
+import type { PartFacts } from '../wiring/part-facts'
 import type { PortRef } from '../../schema/schema-kit'
 import type { Wire } from '../../parts/connectors'
 import type { RelationOf } from '../../parts/schema'
@@ -50,6 +51,11 @@ export interface Lights {
   readonly sourcesOf: (light: PlacedLight) => readonly PlacedPort[]
   readonly contests: readonly Contest[]
 }
+
+/** Whether a part shows the same on all of some outlets: it addresses the longest of them, any other part the sum. */
+export const showsOne = ({ all: { drives, repeats } }: PartFacts, portIds: readonly string[]): boolean =>
+  drives.some((r) => r.signal === 'light' && r.together && portIds.every((id) => r.outlets.includes(id))) ||
+  repeats.some((r) => r.signal === 'light' && portIds.every((id) => r.to.includes(id)))
 
 const signalWireOf = (light: RelationOf<'light'>): Wire => (light.control === 'eachLed' ? 'data' : 'r')
 

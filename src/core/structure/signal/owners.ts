@@ -1,3 +1,4 @@
+import { hasPump } from '../wiring/part-facts'
 import { chosenFor, type Schools } from '../../build/groups'
 import { sameRef } from '../../build/refs'
 import type { Build } from '../../build/schema'
@@ -15,7 +16,7 @@ const isBoard = ({ facts }: Pick<PlacedPort, 'facts'>) => facts.part.ports.some(
 export function speedOwnerOf(head: Pick<PlacedPort, 'facts'>, follows: boolean): SpeedOwner {
   if (follows) return 'sync'
   if (isBoard(head)) return 'board'
-  return head.facts.all.motor.some(({ pump }) => pump === true) ? 'pump' : 'controller'
+  return hasPump(head.facts) ? 'pump' : 'controller'
 }
 
 /** Who rules a light of this maker at a port that makes light data; undefined where nobody says whether it needs a program. */

@@ -91,6 +91,9 @@ export function sameCopper(facts: PartFacts, wire: Wire, portId: string): readon
   return facts.copper.get(wire)!.get(portId) ?? [portId]
 }
 
+/** Whether it is, or holds, a pump. */
+export const hasPump = ({ all }: PartFacts): boolean => all.motor.some(({ pump }) => pump === true)
+
 /** How the part makes this rail on this outlet out of another one. */
 export function convertedTo({ all }: PartFacts, rail: Rail, portId: string): RelationOf<'converts'> | undefined {
   return all.converts.find(({ to }) => to.wire === rail && to.portId === portId)

@@ -197,7 +197,7 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
   }
   const learnt = new Learnt()
   const proposalOf = ({ values, reached }: Woven, settler?: Settler): Proposal => {
-    const judged = judge(harness, planOf(planned, model, values, { settler, hungryFirst: learnt.hungryFirst }))
+    const judged = judge(harness, planOf(planned, model, values, { settler, orderOn: learnt.orderOn }))
     const placements = placementsOf(model, values)
     return { manner, reached: asJudged(reached, scoreOf(judged.verdicts)), placements, schoolEdits: edits, ...judged }
   }
@@ -234,7 +234,8 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
         ? learnt.from(model, woven.values, proposal, orderOf(manner))
         : undefined
     if (next === undefined) return best
-    isCut ||= hasStop
+    // What may not hold for every plan bounds none, as a cut does not.
+    isCut ||= hasStop || !learnt.isCertain
     model = next
     first = greedyPlan(model, hasStop ? [] : [proposal.placements])
   }

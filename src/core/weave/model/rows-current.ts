@@ -1,4 +1,5 @@
 import { RAILS, type Rail } from '../../parts/connectors'
+import { showsOne } from '../../structure/signal/lights'
 import { capsOf, isUnstated, type Cap } from '../problem/caps'
 import { capOfPiece, drawsOn, isFed } from './caps-of-use'
 import { underHeadroom } from '../problem/milliamps'
@@ -73,17 +74,11 @@ const counted = (cap: Cap) => (flow: Flow) => {
   return cap.variant === undefined || leads.port.connector.variant === cap.variant
 }
 
-/** Whether a host shows the same on all outlets of a limit, so that the longest of them is what it addresses. */
-const showsOne = ({ host }: Use['group'], { ports }: Cap): boolean =>
-  host.facts.all.drives.some(
-    ({ signal, together: isOne, outlets }) => signal === 'light' && isOne && ports.every((id) => outlets.includes(id)),
-  )
-
 /** LEDs that are too many for a channel: of all its outlets together, or where they show one thing of each. */
 function ledNumbers({ draft, flowsOn }: Writing, cap: Cap, uses: readonly Use[]): void {
   const { ledCount } = cap
   if (ledCount === undefined || uses.length === 0) return
-  const isApart = !cap.isShared || showsOne(uses[0]!.group, cap)
+  const isApart = !cap.isShared || showsOne(uses[0]!.group.host.facts, cap.ports)
   const scopes = isApart
     ? uses.map((use) => ({ scope: [use], legCount: use.legCount * use.mostCount }))
     : [{ scope: uses, legCount: 1 }]

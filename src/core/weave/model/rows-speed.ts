@@ -49,17 +49,23 @@ export function reporting({ draft, problem, flowsOn, hostOf }: Writing): void {
   }
 }
 
+/** Flows of fans with a PWM wire, and of those without; undefined where there is only one kind. */
+function twoKinds(flows: readonly Flow[]): readonly [withPwm: readonly Flow[], without: readonly Flow[]] | undefined {
+  const hasPwm = ({ demand }: Flow) => demand.leads.port.wires.includes('pwm')
+  const [withPwm, without] = [flows.filter(hasPwm), flows.filter((flow) => !hasPwm(flow))]
+  return withPwm.length === 0 || without.length === 0 ? undefined : [withPwm, without]
+}
+
 /** Fans with a PWM wire beside others: by mode each of them suffers, or it is minded once. */
 export function mixed(draft: Writing['draft'], { mixing, isChain }: Use, flows: readonly Flow[]): void {
   if (mixing === 'none' || isChain) return
-  const motors = flows.filter(({ demand }) => demand.leads.isMotor)
-  const hasPwm = ({ demand }: Flow) => demand.leads.port.wires.includes('pwm')
-  const [withPwm, without] = [motors.filter(hasPwm), motors.filter((flow) => !hasPwm(flow))]
-  if (withPwm.length === 0 || without.length === 0) return
+  const kinds = twoKinds(flows.filter(({ demand }) => demand.leads.isMotor))
+  if (kinds === undefined) return
+  const [withPwm, without] = kinds
   if (mixing === 'once') {
     const once = draft.whole('mixed', 1)
     draft.count('minds', [once, 1])
-    return oneOf(draft, [withPwm, without], once)
+    return oneOf(draft, kinds, once)
   }
   const most = (list: readonly Flow[]) => list.reduce((sum, { demand }) => sum + demand.mostCount, 0)
   const isBeside = draft.whole('beside', 1)
@@ -87,11 +93,10 @@ export function owners({ draft, problem, flowsOn }: Writing): void {
 
 /** Fans with a PWM wire and without, on a box that is led: they hear one signal. */
 function mixedBehind(draft: Writing['draft'], leading: readonly Flow[], fans: readonly Flow[]): void {
-  const hasPwm = ({ demand }: Flow) => demand.leads.port.wires.includes('pwm')
-  const [withPwm, without] = [fans.filter(hasPwm), fans.filter((flow) => !hasPwm(flow))]
-  if (leading.length === 0 || withPwm.length === 0 || without.length === 0) return
+  const kinds = twoKinds(fans)
+  if (leading.length === 0 || kinds === undefined) return
   const [both, minded] = [draft.whole('both', 1), draft.whole('mixed', 1)]
-  oneOf(draft, [withPwm, without], both)
+  oneOf(draft, kinds, both)
   draft.row([[both, 1], [minded, -1], ...leading.map(({ variable }) => [variable, 1] as const)], { most: 1 })
   draft.count('minds', [minded, 1])
 }

@@ -3,7 +3,8 @@ import type { Thread } from '../../build/schema'
 import type { PortRef } from '../../schema/schema-kit'
 import { derive } from '../../operate/harness'
 import { lightVolts } from '../../rules/light/light-volts'
-import type { GoalKey, Model, Row, Terms, Values, Variable } from '../model/model'
+import { Added, type Count } from '../model/added'
+import type { Demand, GoalKey, Model, Values } from '../model/model'
 import { hunger } from '../first-plan/greedy'
 import type { Use } from '../problem/problem'
 import { onwardOf } from './plan-links'
@@ -14,6 +15,8 @@ interface Cause {
   /** The use by which it is told apart from others; it is minded once for each. */
   readonly use: Use
   readonly counts: ReadonlyMap<string, number>
+  /** Whether that holds however they hang there. */
+  readonly isCertain: boolean
 }
 
 /** The least number for which something holds that holds for all greater ones, the greatest among them. */
@@ -72,85 +75,97 @@ function isLowWith({ after }: Judged, { use, source, onHost }: Line, kept: reado
     .some((outcome) => 'at' in outcome && outcome.messageId === 'low' && sameRef(outcome.at[1]!, source))
 }
 
-/** What was found out about a line: leads that are too many on a use, or that it holds with the hungriest first. */
-type Found = Cause | { readonly use: Use; readonly holdsHungryFirst: true }
+/** More kinds than this on one chain are tried in one order alone, the hungriest first. */
+const MOST_KINDS = 3
+
+/** Every order of a few things. */
+function ordersOf<T>(list: readonly T[]): readonly (readonly T[])[] {
+  if (list.length < 2) return [list]
+  return list.flatMap((first) => ordersOf(list.filter((other) => other !== first)).map((others) => [first, ...others]))
+}
+
+/** Leads that are too many on a use, or an order of kinds in which they are not. */
+type Found = Cause | { readonly use: Use; readonly order: readonly Demand[] }
 
 /**
- * What lights with too few volts at the end of their line come from: the first leads of a chain, the hungriest nearest to
- * its port, that are too many by themselves; all that hangs by one piece; or all of a box, whose outlets share its supply.
+ * What a chain that starves comes from: whatever the order of its kinds, so many of its leads are too many; undefined where
+ * something else is to blame. What adds up along a chain is least with like beside like, by an exchange of neighbours.
+ */
+function foundInChain(judged: Judged, line: Line, demandOf: (key: string) => Demand): Found | undefined {
+  const { use, own } = line
+  const { flowOf } = judged.plan
+  const kinds = [...new Set(own.map(demandOf))].toSorted((a, b) => hunger(b) - hunger(a))
+  const orders = kinds.length > MOST_KINDS ? [kinds] : ordersOf(kinds)
+  const rank = (order: readonly Demand[]) => (a: string, b: string) =>
+    order.indexOf(demandOf(a)) - order.indexOf(demandOf(b))
+  const holdsIn = (keys: readonly string[]) =>
+    orders.find((order) => !isLowWith(judged, line, keys.toSorted(rank(order))))
+  const order = holdsIn(own)
+  if (order !== undefined) return isLowWith(judged, line, own) ? { use, order } : undefined
+  const hungryFirst = own.toSorted(rank(kinds))
+  const count = leastFor(own.length, (most) => holdsIn(hungryFirst.slice(0, most)) === undefined)
+  return { use, counts: countsOf(flowOf, hungryFirst.slice(0, count)), isCertain: kinds.length <= MOST_KINDS }
+}
+
+/**
+ * What lights with too few volts at the end of their line come from: the first leads of a chain; all that hangs by one
+ * piece; or all of a box, whose outlets share its supply. In the latter two another order may hold.
  */
 function foundIn(model: Model, judged: Judged): readonly Found[] {
   const { flowOf } = judged.plan
-  const demandOf = new Map(model.flows.map(({ variable, demand }) => [variable, demand]))
-  const hungerOf = (key: string) => hunger(demandOf.get(flowOf.get(key)!)!)
+  const demands = new Map(model.flows.map(({ variable, demand }) => [variable, demand]))
+  const demandOf = (key: string) => demands.get(flowOf.get(key)!)!
   return lowLines(model, judged).map((line): Found => {
     const { use, own, onHost } = line
-    if (use.piece !== undefined) return { use, counts: countsOf(flowOf, isLowWith(judged, line, own) ? own : onHost) }
-    const hungryFirst = own.toSorted((a, b) => hungerOf(b) - hungerOf(a))
-    if (isLowWith(judged, line, hungryFirst)) {
-      const count = leastFor(own.length, (most) => isLowWith(judged, line, hungryFirst.slice(0, most)))
-      return { use, counts: countsOf(flowOf, hungryFirst.slice(0, count)) }
-    }
-    return isLowWith(judged, line, own) ? { use, holdsHungryFirst: true } : { use, counts: countsOf(flowOf, onHost) }
+    const byPiece = use.piece !== undefined && isLowWith(judged, line, own) ? own : onHost
+    const inChain = use.piece === undefined ? foundInChain(judged, line, demandOf) : undefined
+    return inChain ?? { use, counts: countsOf(flowOf, byPiece), isCertain: false }
   })
 }
 
 const kindOf = ({ group, piece, rowFeed }: Use) => [group, piece, rowFeed] as const
 const isAlike = (a: Use, b: Use) => kindOf(a).every((value, index) => value === kindOf(b)[index])
+const isOn = (values: Values, name: string | undefined) => name !== undefined && (values.get(name) ?? 0) > 0.5
 
 /** What was learnt from judged plans about things that the model has no rows for. */
 export class Learnt {
   /** The variables that say that something is minded on a use. */
   private readonly mindedOn = new Map<Use, string>()
-  /** Uses on which the hungriest device of a chain is to be the first, whatever their order in the case. */
-  readonly hungryFirst = new Set<Use>()
+  /** In which order kinds of devices hang one behind the other, where their order in the case would not do. */
+  readonly orderOn = new Map<Use, readonly Demand[]>()
+  /** Whether every row that was learnt holds for any plan, so that what is proven with it is. */
+  isCertain = true
 
   /** The model with rows for what the rules mind in its plan, or as it is where another order helps; undefined where neither does. */
-  from(model: Model, values: Values, judged: Judged, order: readonly GoalKey[]): Model | undefined {
+  from(model: Model, values: Values, judged: Judged, goalOrder: readonly GoalKey[]): Model | undefined {
     const found = foundIn(model, judged)
-    const turned = found.flatMap((each) => ('counts' in each || this.hungryFirst.has(each.use) ? [] : [each.use]))
-    for (const use of turned)
-      for (const like of model.problem.uses.filter((other) => isAlike(other, use))) this.hungryFirst.add(like)
+    const turned = found.flatMap((each) => ('order' in each && !this.orderOn.has(each.use) ? [each] : []))
+    for (const { use, order } of turned)
+      for (const like of model.problem.uses.filter((other) => isAlike(other, use))) this.orderOn.set(like, order)
     const fresh = found.flatMap((each) =>
       'counts' in each && !isOn(values, this.mindedOn.get(each.use)) ? [each] : [],
     )
     if (fresh.length === 0) return turned.length === 0 ? undefined : model
-    const variables: Variable[] = []
-    const rows: Row[] = []
+    this.isCertain &&= fresh.every(({ isCertain }) => isCertain)
+    const added = new Added(model)
     const minds: (readonly [string, number])[] = []
-    const whole = (prefix: string) => {
-      const name = `${prefix}${model.variables.length + variables.length}`
-      variables.push({ name, most: 1, isWhole: true, provides: true })
-      return name
-    }
-    const row = (terms: Terms, most: number) =>
-      rows.push({ name: `learnt${model.rows.length + rows.length}`, terms, least: undefined, most, menders: undefined })
     const mindedOn = (use: Use) => {
       const known = this.mindedOn.get(use)
       if (known !== undefined) return known
-      const name = whole('minded')
+      const name = added.whole('minded')
       minds.push([name, 1])
       this.mindedOn.set(use, name)
       return name
     }
     for (const { use, counts } of fresh) {
-      for (const { on, terms } of likesOf(model, use, counts)) {
-        const reached = terms.map((term) => {
-          const isReached = whole('reached')
-          rows.push(reachedRow(`learnt${model.rows.length + rows.length}`, isReached, term))
-          return [isReached, 1] as const
-        })
-        row([...reached, [mindedOn(on), -1]], reached.length - 1)
+      for (const { on, own } of likesOf(model, use, counts)) {
+        const reached = added.reached(own)
+        added.row([...reached, [mindedOn(on), -1]], reached.length - 1)
       }
     }
     const goals = new Map(model.goals.map((goal) => [goal.key, goal]))
     goals.set('minds', { key: 'minds', terms: [...(goals.get('minds')?.terms ?? []), ...minds] })
-    return {
-      ...model,
-      variables: [...model.variables, ...variables],
-      rows: [...model.rows, ...rows],
-      goals: order.flatMap((key) => goals.get(key) ?? []),
-    }
+    return { ...added.extended(), goals: goalOrder.flatMap((key) => goals.get(key) ?? []) }
   }
 }
 
@@ -162,60 +177,32 @@ export function withoutStacks(model: Model, { plan, verdicts }: Judged): Model |
   const useOf = new Map(model.flows.map(({ variable, use }) => [variable, use]))
   const stops = verdicts.findings.filter(({ severity }) => severity === 'stop')
   const blamed = new Set(stops.flatMap(({ at }) => at.map(({ itemId }) => plan.useOfItem.get(itemId))))
-  const rows: Row[] = []
-  const variables: Variable[] = []
-  for (const use of blamed) {
-    if (use?.piece?.stack === undefined) continue
+  const stacks = [...blamed].flatMap((use) => (use?.piece?.stack === undefined ? [] : [use]))
+  if (stacks.length === 0) return undefined
+  const added = new Added(model)
+  for (const use of stacks) {
     const keys = [...plan.flowOf].filter(([, variable]) => useOf.get(variable) === use).map(([key]) => key)
-    for (const { terms } of likesOf(model, use, countsOf(plan.flowOf, keys))) {
-      const reached = terms.map((term) => {
-        const name = `shut${model.variables.length + variables.length}`
-        variables.push({ name, most: 1, isWhole: true, provides: true })
-        rows.push(reachedRow(`shut${model.rows.length + rows.length}`, name, term))
-        return [name, 1] as const
-      })
-      const name = `shut${model.rows.length + rows.length}`
-      rows.push({ name, terms: reached, least: undefined, most: reached.length - 1, menders: [] })
+    for (const { own } of likesOf(model, use, countsOf(plan.flowOf, keys))) {
+      const reached = added.reached(own)
+      added.row(reached, reached.length - 1, [])
     }
   }
-  if (rows.length === 0) return undefined
-  return { ...model, variables: [...model.variables, ...variables], rows: [...model.rows, ...rows] }
-}
-
-const isOn = (values: Values, name: string | undefined) => name !== undefined && (values.get(name) ?? 0) > 0.5
-
-/** That a variable says whether so many leads of a flow are there. */
-const reachedRow = (name: string, isReached: string, { variable, count, most }: Term): Row => ({
-  name,
-  terms: [
-    [variable, 1],
-    [isReached, -(most - count + 1)],
-  ],
-  least: undefined,
-  most: count - 1,
-  menders: undefined,
-})
-
-/** So many leads of a flow, of as many as there may be. */
-interface Term {
-  readonly variable: string
-  readonly count: number
-  readonly most: number
+  return added.extended()
 }
 
 /** The same leads on every use that is alike, one port of its group or another. */
-function likesOf(model: Model, use: Use, counts: Cause['counts']) {
+function likesOf(
+  model: Model,
+  use: Use,
+  counts: Cause['counts'],
+): readonly { readonly on: Use; readonly own: readonly Count[] }[] {
   const flowOf = new Map(model.flows.map((flow) => [flow.variable, flow]))
-  const mostOf = new Map(model.variables.map(({ name, most }) => [name, most]))
-  const all = [...counts].map(([variable, count]) => ({ flow: flowOf.get(variable)!, variable, count }))
-  const isOfOne = all.every(({ flow }) => flow.use === use)
+  const isOfOne = [...counts.keys()].every((variable) => flowOf.get(variable)!.use === use)
   const likes = isOfOne ? model.problem.uses.filter((other) => isAlike(other, use)) : [use]
+  const onLike = (variable: string, on: Use) =>
+    model.flows.find((other) => other.use === on && other.demand === flowOf.get(variable)!.demand)!.variable
   return likes.map((on) => ({
     on,
-    terms: all.map(({ flow, variable, count }) => {
-      const name =
-        on === use ? variable : model.flows.find((other) => other.use === on && other.demand === flow.demand)!.variable
-      return { variable: name, count, most: mostOf.get(name)! }
-    }),
+    own: [...counts].map(([variable, count]) => ({ variable: on === use ? variable : onLike(variable, on), count })),
   }))
 }

@@ -10,7 +10,13 @@ import { dealFeeds, type OwnLead } from './plan-feeds'
 import type { Settlement } from './settle'
 
 /** Which leads of each demand go to which filling. */
-export type Dealt = ReadonlyMap<Filling, readonly { readonly demand: Demand; readonly leads: readonly PortRef[] }[]>
+export type Dealt = ReadonlyMap<Filling, readonly DealtDemand[]>
+
+/** Leads of one demand that go to one filling. */
+export interface DealtDemand {
+  readonly demand: Demand
+  readonly leads: readonly PortRef[]
+}
 
 interface Dealing {
   readonly ownLeads: ReadonlyMap<Demand, readonly OwnLead[]>
@@ -34,7 +40,7 @@ export function dealLeads(
   const demands = [...new Set(filled.flatMap(({ counts }) => counts.map(({ demand }) => demand)))].toSorted(
     (a, b) => Number(ownLeads.has(a)) - Number(ownLeads.has(b)),
   )
-  const dealt = new Map<Filling, { readonly demand: Demand; readonly leads: readonly PortRef[] }[]>()
+  const dealt = new Map<Filling, DealtDemand[]>()
   const give = (filling: Filling, demand: Demand, leads: readonly PortRef[]) =>
     dealt.set(filling, [...(dealt.get(filling) ?? []), { demand, leads }])
   for (const demand of demands) {

@@ -5,6 +5,8 @@ import type { Harness } from '../../operate/harness'
 import { fitOf } from '../../parts/mating'
 import { inOrder } from '../../units/compare'
 import type { Port } from '../../parts/schema'
+import { speedSchool } from '../../structure/signal/owners'
+import { hasPump } from '../../structure/wiring/part-facts'
 import { caseNumber } from '../problem/case-order'
 import { isLastByPin, tailOf } from '../problem/lead-classes'
 import type { Piece } from '../problem/problem'
@@ -20,7 +22,11 @@ const hasTach = (harness: Harness, { itemId, portId }: PortRef) => {
   return port.wires.includes('tach') && facts.all.motor.length > 0
 }
 
-const isPump = (harness: Harness, lead: PortRef) => harness.port(lead).facts.all.motor.some(({ pump }) => pump === true)
+const isPump = (harness: Harness, lead: PortRef) => hasPump(harness.port(lead).facts)
+
+/** Whether another one than the board is to rule a fan, by choice. */
+const isForOthers = ({ build }: Harness, { itemId }: PortRef) =>
+  (speedSchool(build, itemId)?.wanted ?? 'board') !== 'board'
 
 /** A piece with the items it is made of: where each of its outlets is on the bench. */
 export interface PieceStood {
@@ -68,15 +74,15 @@ export function onLegs(
     links.push({ from: lead, to: refOf(port) })
   }
   const first = free[0]
-  // Where a pump is among them, it is the one to be heard: a case fan may stand still.
-  const sensed = (first !== undefined && reporting.has(first.id) ? leads : [])
-    .filter((lead) => hasTach(harness, lead))
-    .toSorted((a, b) => Number(isPump(harness, b)) - Number(isPump(harness, a)))
+  const sensed = first !== undefined && reporting.has(first.id) ? leads.filter((lead) => hasTach(harness, lead)) : []
+  // A pump is the one to be heard, since a case fan may stand still; but a fan that another is to rule is here for that alone.
+  const prefersPump = !sensed.some((lead) => !isPump(harness, lead) && isForOthers(harness, lead))
+  const liked = sensed.filter((lead) => isPump(harness, lead) === prefersPump)
+  const heard = liked.length > 0 ? liked : sensed
   const isThere = (lead: PortRef, port: Port) => harness.across(lead).some(({ key }) => key === portKey(refOf(port)))
   // What is plugged into another outlet of it already need not move for that.
   const keys = new Set(outlets.map((port) => portKey(refOf(port))))
   const isOnIt = (lead: PortRef) => harness.across(lead).some(({ key }) => keys.has(key))
-  const heard = sensed.filter((lead) => isPump(harness, lead) === isPump(harness, sensed[0]!))
   const chosen = heard.find((lead) => isThere(lead, first!)) ?? heard.find((lead) => !isOnIt(lead)) ?? heard[0]
   if (chosen !== undefined) take(chosen, first!)
   const others = leads.filter((lead) => lead !== chosen)
@@ -104,8 +110,8 @@ interface Beginning {
   readonly reaches: (lead: PortRef) => boolean
   /** The lead that was settled on. */
   readonly first: PortRef | undefined
-  /** What each draws, where the hungriest is to be the first. */
-  readonly hungerOf: ReadonlyMap<PortRef, number> | undefined
+  /** Where each comes by its kind, where the order in the case would not do. */
+  readonly rankOf: ReadonlyMap<PortRef, number> | undefined
 }
 
 const isLast = (chain: readonly PortRef[], lead: PortRef | undefined): boolean =>
@@ -116,13 +122,13 @@ export function inChains(
   harness: Harness,
   starts: readonly PortRef[],
   leads: readonly PortRef[],
-  { reaches, first, hungerOf }: Beginning,
+  { reaches, first, rankOf }: Beginning,
 ): readonly Link[] {
   const number = ({ itemId }: PortRef) => caseNumber(harness, itemId)
-  const hunger = (lead: PortRef) => hungerOf?.get(lead) ?? 0
+  const rank = (lead: PortRef) => rankOf?.get(lead) ?? 0
   const ordered = leads.toSorted(
     inOrder(
-      (a, b) => hunger(b) - hunger(a),
+      (a, b) => rank(a) - rank(b),
       (a, b) => number(a) - number(b),
     ),
   )
@@ -133,11 +139,7 @@ export function inChains(
     const middle = middles.slice(leg * perLeg, (leg + 1) * perLeg)
     const isFar = leg === 0 && middle[0] !== undefined && !reaches(middle[0])
     const own =
-      hungerOf === undefined && isLast(middle, first)
-        ? middle.toReversed()
-        : isFar
-          ? beginning(middle, reaches)
-          : middle
+      rankOf === undefined && isLast(middle, first) ? middle.toReversed() : isFar ? beginning(middle, reaches) : middle
     const begun = [...own, ...ends.slice(leg, leg + 1)]
     return begun.map((from, index) => ({ from, to: index === 0 ? start : onwardOf(harness, begun[index - 1]!)! }))
   })

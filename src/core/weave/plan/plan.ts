@@ -4,10 +4,11 @@ import type { PortRef } from '../../schema/schema-kit'
 import { derive, type Harness } from '../../operate/harness'
 import type { PlacedPort } from '../../structure/wiring/wiring'
 import { RAILS, type Rail } from '../../parts/connectors'
+import { inOrder } from '../../units/compare'
 import { fillings, type Filling } from './layout-plan'
 import type { Demand, Model, Values } from '../model/model'
 import type { Machine } from '../problem/machine'
-import { dealLeads, type Dealt } from './plan-leads'
+import { dealLeads, type Dealt, type DealtDemand } from './plan-leads'
 import type { OwnLead } from './plan-feeds'
 import { inChains, onLegs, onwardOf, stoodOf, type Link, type PieceStood } from './plan-links'
 import { hunger } from '../first-plan/greedy'
@@ -108,15 +109,19 @@ function ownLeadsOf(
   return own
 }
 
-/** What a lead draws at the start decides between those that draw alike while they run. */
-const MUCH = 1e6
+/** By what they draw while they run; of what is alike in that, by what they draw at the start. */
+const hungriestFirst = inOrder<DealtDemand>(
+  (a, b) => hunger(b.demand) - hunger(a.demand),
+  (a, b) => b.demand.leads.startMilliamps - a.demand.leads.startMilliamps,
+)
 
 /** Where a filling stands, with what, and how its chain begins. */
 interface Standing {
   readonly at: PortRef
   readonly extra: Extra | undefined
   readonly first: PortRef | undefined
-  readonly isHungryFirst: boolean
+  /** The order of kinds in its chain, where that of the case would not do. */
+  readonly order: readonly Demand[] | undefined
 }
 
 /**
@@ -126,15 +131,10 @@ interface Standing {
 function linksOf(
   harness: Harness,
   { use, port }: Filling,
-  leads: readonly { readonly demand: Demand; readonly leads: readonly PortRef[] }[],
-  { at, extra, first, isHungryFirst }: Standing,
+  leads: readonly DealtDemand[],
+  { at, extra, first, order }: Standing,
 ): readonly Link[] {
   const all = leads.flatMap((entry) => entry.leads)
-  const hungerOf = new Map(
-    leads.flatMap(({ demand, leads: own }) =>
-      own.map((lead) => [lead, hunger(demand) + demand.leads.startMilliamps / MUCH] as const),
-    ),
-  )
   const { rowFeed } = use
   const piece = extra?.piece === undefined ? undefined : extra
   const into: readonly Link[] =
@@ -142,9 +142,18 @@ function linksOf(
       ? []
       : [{ from: { itemId: piece.item.id, portId: piece.piece.inlet.id }, to: at }, ...piece.inside]
   if (!use.isChain) {
-    // What draws most goes to the legs of the trunk, which bear most.
-    const dealt = piece?.piece.stack === undefined ? all : all.toSorted((a, b) => hungerOf.get(b)! - hungerOf.get(a)!)
-    if (piece !== undefined) return [...into, ...onLegs(harness, piece, dealt)]
+    if (piece !== undefined) {
+      // What draws most goes to the legs of the trunk, which bear most.
+      const dealt = piece.piece.stack === undefined ? leads : leads.toSorted(hungriestFirst)
+      return [
+        ...into,
+        ...onLegs(
+          harness,
+          piece,
+          dealt.flatMap((entry) => entry.leads),
+        ),
+      ]
+    }
     return all.map((from) => ({ from, to: at }))
   }
   const starts = piece === undefined ? [at] : piece.piece.outlets.map(piece.refOf)
@@ -153,7 +162,10 @@ function linksOf(
     leads.flatMap(({ demand, leads: own }) => (demand.leads.unreached.has(key) ? own.map(portKey) : [])),
   )
   const reaches = (lead: PortRef) => !farKeys.has(portKey(lead))
-  const chain = inChains(harness, starts, all, { reaches, first, hungerOf: isHungryFirst ? hungerOf : undefined })
+  const rankOf =
+    order &&
+    new Map(leads.flatMap(({ demand, leads: own }) => own.map((lead) => [lead, order.indexOf(demand)] as const)))
+  const chain = inChains(harness, starts, all, { reaches, first, rankOf })
   if (rowFeed === undefined || extra === undefined) return [...into, ...chain]
   return [
     ...chain,
@@ -182,12 +194,12 @@ function flowsOf(model: Model, dealt: Dealt): Plan['flowOf'] {
 /** How what the values of a model leave open is decided. */
 interface Ways {
   readonly settler?: Settler | undefined
-  /** Uses on which the hungriest device of a chain is the first. */
-  readonly hungryFirst?: ReadonlySet<Use>
+  /** The order of kinds in the chains of uses, where that of the case would not do. */
+  readonly orderOn?: ReadonlyMap<Use, readonly Demand[]>
 }
 
 /** Reads the plan off the values of a model; what they leave open is settled, or decided by what is there today. */
-export function planOf(harness: Harness, model: Model, values: Values, { settler, hungryFirst }: Ways = {}): Plan {
+export function planOf(harness: Harness, model: Model, values: Values, { settler, orderOn }: Ways = {}): Plan {
   const { machine, hosts, pieces, rowFeeds } = model.problem
   const usual = fillings(harness, model, values)
   const settlement = settler?.(usual)
@@ -210,7 +222,7 @@ export function planOf(harness: Harness, model: Model, values: Values, { settler
       at: portOf(filling),
       extra: extraItems.get(filling),
       first: settlement?.firstOf(filling),
-      isHungryFirst: hungryFirst?.has(filling.use) === true,
+      order: orderOn?.get(filling.use),
     }),
   )
   const could = [

@@ -2,7 +2,7 @@
 
 import { CircleHelp, CopyPlus, Plus, X } from 'lucide-react'
 import { useFieldArray, useWatch } from 'react-hook-form'
-import { FAMILIES, FAMILY_FACTS, type Family, type Wire } from '@/core/parts/connectors'
+import { FAMILIES, FAMILY_FACTS, SUPPLY_FAMILIES, type Family, type Wire } from '@/core/parts/connectors'
 import { RELATION_FORMS } from '@/core/parts/relation-fields'
 import { removePort } from '@/core/parts/remove-port'
 import type { Part, Port } from '@/core/parts/schema'
@@ -16,8 +16,6 @@ import { FigureField } from './figure-input'
 import { FIELD, freeId, SMALL_FIELD, type Form, type PartForm } from './form'
 
 type PortForm = PartForm['ports'][number]
-
-const SUPPLY_FAMILIES: readonly Family[] = ['sata-power', 'peripheral-4pin', 'floppy-4pin', 'pcie-6pin']
 
 /** Contacts as they are on most pieces: a device's lead has sockets, a header pins; with supply plugs it is the other way. */
 function usualEnd(family: Family, side: Port['side']): 'pins' | 'sockets' {
