@@ -51,9 +51,12 @@ function likeness({ facts: { part }, port, item }: PlacedPort): string {
   return JSON.stringify([item.id, { ...port, id: '', name: '' }, relations])
 }
 
-/** Whether a piece that is plain copper goes behind another one that stands on no third. */
+/** Whether a piece that is plain copper with several outlets goes behind another one that stands on no third. */
 function mayStandOn(lead: PlacedPort, to: PlacedPort, taken: ReadonlyMap<PlacedPort, PlacedPort>): boolean {
   if (lead.facts.part.inside.some(({ type }) => type === 'powers' || type === 'repeats')) return false
+  const isLengthening = ({ facts: { part } }: PlacedPort) =>
+    part.ports.filter(({ side }) => side === 'gives').length === 1
+  if (isLengthening(lead) || isLengthening(to)) return false
   // A hub that makes its 12 V, and says nothing of how much.
   const isMade = to.facts.part.inside.some(({ type }) => type === 'powers')
   const isLimited = to.facts.part.inside.some(
@@ -123,8 +126,11 @@ function* wirings(build: Build): Generator<Build> {
       yield obeying({ ...build, threads })
       return
     }
-    // Of two things alike the second is not plugged before the first.
-    const kind = `${lead.item.partId} ${lead.port.id}`
+    // Of two things alike the second is not plugged before the first; what has a place or a group is like no other.
+    const isPlain =
+      harness.placeOf(lead.item.id) === undefined &&
+      build.groups?.some(({ itemIds }) => itemIds.includes(lead.item.id)) !== true
+    const kind = `${isPlain ? lead.item.partId : lead.item.id} ${lead.port.id}`
     const least = isPiece(lead) ? -1 : (rankOf.get(kind) ?? -1)
     const tried = new Set<string>()
     for (const [rank, to] of givers.entries()) {

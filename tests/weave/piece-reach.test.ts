@@ -49,7 +49,8 @@ function saidOf(leadKey: string, use: Use, portId: string): 'stop' | 'mind' | 'n
 }
 
 const uses = problem.uses.filter(
-  ({ piece, group }) => piece?.inlet.connector.family === 'fan-4pin' && group.host.item !== undefined,
+  ({ piece, group }) =>
+    piece?.inlet.connector.family === 'fan-4pin' && piece.stack === undefined && group.host.item !== undefined,
 )
 const motors = problem.classes.filter(({ leads, isMotor }) => leads.length > 0 && isMotor)
 

@@ -118,17 +118,25 @@ function reachOfDeal(harness: Harness, { filling, portId, lead }: Dealt[number])
     facts.part.leads?.find(({ id }) => id === port.lead?.leadId)?.lengthMm?.value
   const { piece } = filling.use
   const own = lengthOfLead(lead)
-  const more = piece === undefined ? undefined : lengthOfLead({ facts: piece.facts, port: piece.inlet })
   const { item } = filling.use.group.host
-  if (own === undefined || more === undefined || item === undefined) return 0
-  const total = own + more
+  if (piece === undefined || own === undefined || item === undefined) return 0
+  const { stack } = piece
+  const trunk = lengthOfLead({ facts: piece.facts, port: piece.inlet })
+  const branch = stack && lengthOfLead({ facts: stack.branch.facts, port: stack.branch.inlet })
+  if (trunk === undefined || (stack !== undefined && branch === undefined)) return 0
+  // On a piece that stands on another one a lead is longer by both; on a leg that is left of the lower one by that alone.
+  const hasLeg = stack !== undefined && stack.carriers.length < stack.trunk.outlets.length
+  const longer = stack === undefined ? [trunk] : hasLeg ? [trunk, trunk + branch!] : [trunk + branch!]
   const [run] = runsTo(harness, lead, harness.port({ itemId: item.id, portId }))
-  const costs = (run?.ways ?? []).map(({ way, sightMm }) => {
-    // Common practice, no source: 30 mm are kept for the bend at the plug.
-    if (way !== undefined && total >= way.lengthMm) return total < way.lengthMm + 30 ? 1 : 0
-    return sightMm !== undefined && total >= sightMm ? 1 : 100
-  })
-  return new Set(costs).size === 1 ? costs[0]! : 0
+  const costBy = (total: number) => {
+    const costs = (run?.ways ?? []).map(({ way, sightMm }) => {
+      // Common practice, no source: 30 mm are kept for the bend at the plug.
+      if (way !== undefined && total >= way.lengthMm) return total < way.lengthMm + 30 ? 1 : 0
+      return sightMm !== undefined && total >= sightMm ? 1 : 100
+    })
+    return new Set(costs).size === 1 ? costs[0]! : 0
+  }
+  return Math.min(...longer.map((more) => costBy(own + more)))
 }
 
 /** Breaks in the order of the lights and the length of all ways, straight from a deal; chains begin with their lowest. */

@@ -13,6 +13,7 @@ import type { Part } from '../../src/core/parts/schema'
 import type { SingleOffer } from '../../src/core/weave/problem/problem'
 import { bench } from '../support/bench'
 import { named, type Small } from './builds'
+import { housed } from './housed-builds'
 import { boardOf, chance, fanOf, fewFans, hubOf, splitterOf, type Chance } from './small-builds'
 
 /** A build of some things with what may be bought, and only the parts that it needs. */
@@ -182,9 +183,9 @@ function boxes(seed: number): Small {
     : { ...small, build: { ...small.build, choices: { ...choices, schools: { speed } } } }
 }
 
-export const FAMILIES = [fewFans, pieces, lights, boxes] as const
+export const FAMILIES = [fewFans, pieces, lights, boxes, housed] as const
 /** Seeds up to here are of the first family, as many more of the next, and so on. */
 export const FAMILY_SIZE = 10_000
 
-/** A small build of its family: few fans, many pieces, lights, or boxes. */
+/** A small build of its family: few fans, many pieces, lights, boxes, or fans with short leads in a case. */
 export const anySmallBuild = (seed: number): Small => FAMILIES[Math.floor(seed / FAMILY_SIZE)]!(seed)

@@ -1,14 +1,15 @@
 'use client'
 
 import { usePathname } from 'next/navigation'
-import { useEffect, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import type { Build } from '@/core/build/schema'
 import { ConflictDialog } from './conflict-dialog'
-import { BuildProvider } from '@/ui/session/context'
+import { BuildProvider, useHarness } from '@/ui/session/context'
 import { Shortcuts } from './shortcuts'
 import { SnagList } from './snags/snag-list'
 import { useFocus } from '@/ui/focus/focus'
 import { stageAt } from '@/ui/stages/stages'
+import { warmPlannerWhenIdle } from '@/ui/weave/planner'
 import { StageRail } from './stage-rail'
 import { TopBar } from './top-bar'
 
@@ -16,6 +17,15 @@ import { TopBar } from './top-bar'
 function StagePanel() {
   const { Panel } = stageAt(usePathname()) ?? {}
   return Panel === undefined ? null : <Panel />
+}
+
+/** Who changes a build will ask for a plan of it: the planner gets ready meanwhile. */
+function PlannerGetsReady() {
+  const { build } = useHarness()
+  const [opened] = useState(build)
+  const isChanged = build !== opened
+  useEffect(() => (isChanged ? warmPlannerWhenIdle() : undefined), [isChanged])
+  return null
 }
 
 /** What stays around a build at every stage: its name and history above, stages left, the picked port and snags right. */
@@ -37,6 +47,7 @@ export function BuildShell({ initial, children }: { readonly initial: Build; rea
       </div>
       <Shortcuts buildId={initial.id} />
       <ConflictDialog />
+      <PlannerGetsReady />
     </BuildProvider>
   )
 }

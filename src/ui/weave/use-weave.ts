@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Manner } from '@/core/weave/answers/proposals'
 import type { Asked, Sent, SentRemedy, Told } from './messages'
+import { takePlanner, warmPlannerWhenIdle } from './planner'
 
 export interface Weaving {
   /** The manner that is worked at; undefined where nothing is. */
@@ -30,6 +31,7 @@ export function useWeave(): Weaving {
     setAt(undefined)
   }, [])
   useEffect(() => stop, [stop])
+  useEffect(() => (isRunning ? undefined : warmPlannerWhenIdle()), [isRunning])
 
   const start = (asked: Asked) => {
     stop()
@@ -38,7 +40,7 @@ export function useWeave(): Weaving {
     setRemedy(undefined)
     setFailure(undefined)
     setRunning(true)
-    const made = new Worker(new URL('./weave-worker.ts', import.meta.url), { type: 'module' })
+    const made = takePlanner()
     made.addEventListener('message', ({ data }: MessageEvent<Told>) => {
       if (data.is === 'begun') setAt(data.manner)
       if (data.is === 'plan') {

@@ -8,6 +8,10 @@ import { openHighs } from '@/solver/highs'
 import type { Asked, Sent, Told } from './messages'
 
 const tell = (told: Told) => postMessage(told)
+/** Compiled before anything is asked. */
+const opening = openHighs()
+// Who asks is told if it fails.
+opening.catch(() => undefined)
 
 function sentOf({ manner, reached, edit, schoolEdits, plan, placements }: Proposal, isDone: boolean): Sent {
   const { loose, flowOf: _flows, useOfItem: _uses, ...rest } = plan
@@ -22,7 +26,7 @@ const isProven = ({ reached }: Proposal) => reached.every((goal) => goal.isProve
 
 /** Plans in one manner after the other; what was found for one is where the next begins. */
 async function work({ build, machine, offers, others, manners, seconds, known: before }: Asked): Promise<void> {
-  const solver = await openHighs()
+  const solver = await opening
   const harness = derive(build)
   const found = new Map<Manner, Proposal>()
   const now = () => performance.now() / 1000

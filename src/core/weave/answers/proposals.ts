@@ -15,6 +15,7 @@ import { worthOffering } from '../model/prune'
 import { problemOf } from '../problem/read-problem'
 import { isPieceOffer } from '../problem/sort-out'
 import { settle } from '../plan/settle'
+import { roughPlan, wholePlan } from './rough'
 import type { Solver } from '../solve/solver'
 import { weave, type Reached, type Woven } from '../solve/weave'
 import { modelOf } from '../model/write-model'
@@ -82,24 +83,42 @@ export interface Ask {
 interface Prepared {
   readonly model: Model
   readonly first: Values
+  readonly offers: readonly Offer[]
+  readonly isShort: boolean
 }
+
+/** So much of the time is spent on whether all leads find a port, and on a rough plan to begin with. */
+const WHOLE_SHARE = 0.1
+const ROUGH_SHARE = 0.25
 
 const machineOf = ({ build }: Harness, { machine }: Ask): Machine => machine ?? machinesOf(build)[0]!
 
-function prepare(harness: Harness, ask: Ask, manner: Manner): Prepared {
-  const { offers, known } = ask
+function prepare(solver: Solver, harness: Harness, ask: Ask, manner: Manner): Prepared {
+  const { offers, known = [] } = ask
   const machine = machineOf(harness, ask)
   const order = orderOf(manner)
   const writtenIf = (isShort: boolean, list: readonly Offer[]): Prepared => {
-    const model = modelOf(problemOf(harness, list, machine, isShort))
+    const model = modelOf(problemOf(harness, list, machine, { isShort }))
     const goals = order.flatMap((key) => model.goals.filter((goal) => goal.key === key))
     const ordered = { ...model, goals }
-    return { model: ordered, first: greedyPlan(ordered, known) }
+    return { model: ordered, first: greedyPlan(ordered, known), offers: list, isShort }
   }
   const written = (list: readonly Offer[]): Prepared => {
     const plain = writtenIf(false, list)
     const loose = plain.model.goals.find(({ key }) => key === 'loose')
-    return loose === undefined || valueOf(loose.terms, plain.first) === 0 ? plain : writtenIf(true, list)
+    if (loose === undefined || valueOf(loose.terms, plain.first) === 0) return plain
+    // A first plan may miss what a solver finds.
+    const seconds = ask.seconds * WHOLE_SHARE
+    const whole = wholePlan(solver, harness, plain.model, {
+      machine,
+      offers: list,
+      isShort: false,
+      seconds,
+      now: ask.now,
+    })
+    if (whole === undefined) return writtenIf(true, list)
+    const first = greedyPlan(plain.model, [...known, whole])
+    return valueOf(loose.terms, first) === 0 ? { ...plain, first } : writtenIf(true, list)
   }
   // Boxes with brains are dear and make the model large: first it is seen whether anything would be bought at all.
   const small = written(offers.filter(isPieceOffer))
@@ -108,6 +127,24 @@ function prepare(harness: Harness, ask: Ask, manner: Manner): Prepared {
   const whole = written(offers)
   const left = worthOffering(offers, whole.model, whole.first)
   return left.length < offers.length ? written(left) : whole
+}
+
+/** The same with a better plan to begin with, where many fans are unlike. */
+function prepareWell(solver: Solver, harness: Harness, ask: Ask, manner: Manner): Prepared {
+  const prepared = prepare(solver, harness, ask, manner)
+  const { model, first, offers, isShort } = prepared
+  const { now, known = [] } = ask
+  const machine = machineOf(harness, ask)
+  const rough = roughPlan(solver, harness, model, {
+    machine,
+    offers,
+    isShort,
+    goals: orderOf(manner),
+    seconds: ask.seconds * ROUGH_SHARE,
+    now,
+  })
+  if (rough === undefined) return prepared
+  return { ...prepared, first: greedyPlan(model, [...known, placementsOf(model, first), rough]) }
 }
 
 function schoolEdits({ build }: Harness, manner: Manner): readonly SingleEdit[] {
@@ -187,7 +224,7 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
   const planned = derive(inManner(heldFast(harness.build, machineOf(harness, ask)), manner))
   const edits = schoolEdits(harness, manner)
   const end = ask.now() + ask.seconds
-  let { model, first } = prepare(planned, ask, manner)
+  let { model, first } = prepareWell(solver, planned, ask, manner)
   // Judging takes longer than finding: of plans that come in quick succession the last is enough.
   let told = -Infinity
   const tell = (woven: Woven) => {

@@ -12,6 +12,7 @@ import { dealLeads, type Dealt, type DealtDemand } from './plan-leads'
 import type { OwnLead } from './plan-feeds'
 import { inChains, onLegs, onwardOf, stoodOf, type Link, type PieceStood } from './plan-links'
 import { hunger } from '../first-plan/greedy'
+import { reachesByBranch } from '../problem/piece-reach'
 import type { Host, Piece, Use } from '../problem/problem'
 import type { Settled, Settlement } from './settle'
 import { Stock, type Bought, type Packed } from './stock'
@@ -115,6 +116,18 @@ const hungriestFirst = inOrder<DealtDemand>(
   (a, b) => b.demand.leads.startMilliamps - a.demand.leads.startMilliamps,
 )
 
+/**
+ * The leads of a filling in the order of the legs that they go to: what draws most goes to the legs of a trunk, which bear
+ * most, and what is too short for those to a branch.
+ */
+function forLegs(harness: Harness, piece: Piece, leads: readonly DealtDemand[], at: PortRef): readonly PortRef[] {
+  if (piece.stack === undefined) return leads.flatMap((entry) => entry.leads)
+  const hungriest = leads.toSorted(hungriestFirst).flatMap((entry) => entry.leads)
+  const to = harness.port(at)
+  const isForBranch = (lead: PortRef) => reachesByBranch(harness, harness.port(lead), to, piece)
+  return hungriest.toSorted((a, b) => Number(isForBranch(a)) - Number(isForBranch(b)))
+}
+
 /** Where a filling stands, with what, and how its chain begins. */
 interface Standing {
   readonly at: PortRef
@@ -143,16 +156,7 @@ function linksOf(
       : [{ from: { itemId: piece.item.id, portId: piece.piece.inlet.id }, to: at }, ...piece.inside]
   if (!use.isChain) {
     if (piece !== undefined) {
-      // What draws most goes to the legs of the trunk, which bear most.
-      const dealt = piece.piece.stack === undefined ? leads : leads.toSorted(hungriestFirst)
-      return [
-        ...into,
-        ...onLegs(
-          harness,
-          piece,
-          dealt.flatMap((entry) => entry.leads),
-        ),
-      ]
+      return [...into, ...onLegs(harness, piece, forLegs(harness, piece.piece, leads, at))]
     }
     return all.map((from) => ({ from, to: at }))
   }

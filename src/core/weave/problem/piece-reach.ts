@@ -21,12 +21,35 @@ export function runsBetween(harness: Harness, lead: PlacedPort, to: PlacedPort):
   return found
 }
 
-/** How a lead reaches a port together with the lead of the piece there. */
-export function reachingBy(harness: Harness, lead: PlacedPort, to: PlacedPort, piece: Piece): Reaching {
-  const moreMm = leadOf({ facts: piece.facts, port: piece.inlet })?.lengthMm?.value
+const inletMm = ({ facts, inlet }: Piece): number | undefined => leadOf({ facts, port: inlet })?.lengthMm?.value
+
+/** What a piece makes a lead longer by: of a stack on a leg of the trunk, where it has one left, and on one of a branch. */
+function lengthsBy(piece: Piece): readonly (number | undefined)[] {
+  const { stack } = piece
+  if (stack === undefined) return [inletMm(piece)]
+  const [trunkMm, branchMm] = [inletMm(stack.trunk), inletMm(stack.branch)]
+  const bothMm = trunkMm === undefined || branchMm === undefined ? undefined : trunkMm + branchMm
+  return stack.carriers.length < stack.trunk.outlets.length ? [trunkMm, bothMm] : [bothMm]
+}
+
+/** How a lead reaches a port with so much more of it. */
+function reachingWith(harness: Harness, lead: PlacedPort, to: PlacedPort, moreMm: number | undefined): Reaching {
   const verdicts = runsBetween(harness, lead, to).map((run) => longerBy(run, moreMm))
   if (verdicts.includes('no')) return 'no'
   return verdicts.some((verdict) => verdict === 'tight' || verdict === 'inSight') ? 'hardly' : 'well'
+}
+
+/** How a lead reaches a port together with the lead of the piece there, on the leg where it reaches best. */
+export function reachingBy(harness: Harness, lead: PlacedPort, to: PlacedPort, piece: Piece): Reaching {
+  const ways = lengthsBy(piece).map((moreMm) => reachingWith(harness, lead, to, moreMm))
+  return (['well', 'hardly'] as const).find((how) => ways.includes(how)) ?? 'no'
+}
+
+/** Whether a lead reaches a port better on a branch of a stack there than on a leg of its trunk. */
+export function reachesByBranch(harness: Harness, lead: PlacedPort, to: PlacedPort, piece: Piece): boolean {
+  const [onTrunk, onBranch] = lengthsBy(piece).map((moreMm) => reachingWith(harness, lead, to, moreMm))
+  if (onBranch === undefined) return false
+  return onTrunk === 'no' || (onTrunk === 'hardly' && onBranch === 'well')
 }
 
 /**

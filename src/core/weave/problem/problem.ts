@@ -87,6 +87,8 @@ export interface LeadClass {
   readonly unreached: ReadonlySet<string>
   /** Keys of the places that it only just reaches, or only in sight. */
   readonly hardlyReached: ReadonlySet<string>
+  /** The classes that this one stands for in a rough plan, the hungriest first. */
+  readonly standsFor?: readonly LeadClass[]
 }
 
 /** Ports of one host that are alike in every respect. */

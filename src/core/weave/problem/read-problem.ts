@@ -1,4 +1,5 @@
 import type { Harness } from '../../operate/harness'
+import { coarsened } from './coarse'
 import { machinesOf, type Machine } from './machine'
 import { feedLeads, leadClasses } from './lead-classes'
 import type { Offer, Problem } from './problem'
@@ -8,18 +9,23 @@ import { stacksOf } from './stacks'
 import { todayOf } from './today'
 import { allUses, portGroups } from './uses'
 
-/**
- * Reads the planning problem of a machine off its build, with what may be bought; of the first where none is named.
- * `isShort`: some lead finds no port unless pieces are bought that stand on others.
- */
+interface Reading {
+  /** Whether some lead finds no port unless pieces are bought that stand on others. */
+  readonly isShort?: boolean
+  /** Whether fans that differ in little but what they draw are taken together. */
+  readonly isCoarse?: boolean
+}
+
+/** Reads the planning problem of a machine off its build, with what may be bought; of the first where none is named. */
 export function problemOf(
   harness: Harness,
   offers: readonly Offer[],
   machine: Machine = machinesOf(harness.build)[0]!,
-  isShort = false,
+  { isShort = false, isCoarse = false }: Reading = {},
 ): Problem {
   const { hosts, pieces: singles, rowFeeds, needs } = sortOut(harness, offers, machine)
-  const classes = leadClasses(harness, hosts, machine)
+  const fine = leadClasses(harness, hosts, machine)
+  const classes = isCoarse ? coarsened(harness, fine) : fine
   const pieces = [...singles, ...stacksOf(singles, classes, { offers, isShort })]
   const feedClasses = new Map([...pieces, ...rowFeeds].map((kind) => [kind, feedLeads(kind)] as const))
   const everything = [...classes, ...[...feedClasses.values()].flat()]

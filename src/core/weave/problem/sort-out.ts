@@ -64,7 +64,9 @@ function pieceOf(held: Held): Piece | undefined {
     outlets: legs,
     feeds: takers(facts).filter(({ id }) => facts.all.powers.some(({ feeds }) => feeds.includes(id))),
     passes: passesOf(facts, inlet, legs),
-    reports: facts.all.reports.some(({ input }) => input === inlet.id),
+    reports:
+      facts.all.reports.some(({ input }) => input === inlet.id) ||
+      legs.some(({ id }) => sameCopper(facts, 'tach', inlet.id).includes(id)),
     stack: undefined,
   }
 }

@@ -189,7 +189,11 @@ function wantingAt(ends: readonly Port[], classes: readonly LeadClass[]): number
   return fitting.reduce((sum, { leads }) => sum + Math.max(1, leads.length), 0)
 }
 
-/** All stacks of a trunk with branches of one kind: as many of them as there are leads for. */
+/** Whether some lead is too short for a port, so that a branch may be wanted for its length alone. */
+const areShort = (classes: readonly LeadClass[]) =>
+  classes.some(({ unreached, hardlyReached }) => unreached.size + hardlyReached.size > 0)
+
+/** All stacks of a trunk with branches of one kind: as many of them as there are leads for, or one where leads are short. */
 function stacksWith(
   trunk: Piece,
   branch: Piece,
@@ -201,7 +205,8 @@ function stacksWith(
   for (let count = 1; count <= Math.min(trunk.outlets.length, most); count += 1) {
     const legsBefore = trunk.outlets.length + (count - 1) * (branch.outlets.length - 1)
     const piece = trunk.outlets.length < 2 ? undefined : stackOf(trunk, branch, count)
-    if (piece === undefined || legsBefore >= wantingAt(branch.outlets, classes)) break
+    const isRoomier = legsBefore < wantingAt(branch.outlets, classes)
+    if (piece === undefined || !(isRoomier || (count === 1 && areShort(classes)))) break
     const [ofTrunk, ofBranch] = [cents(trunk), cents(branch)]
     const all = ofTrunk === undefined || ofBranch === undefined ? undefined : ofTrunk + count * ofBranch
     found.push({

@@ -187,11 +187,24 @@ function allowedOn(
 const isChained = ({ allowed }: { readonly allowed: readonly Allowed[] }) =>
   allowed.some(({ leads }) => leads.isChainable)
 
-/** A cable is worth thinking of only for what would not go there without it. */
+/** A cable is worth thinking of only for what would not go there without it, or not as well. */
 function isOfUse(piece: Piece, bare: readonly Allowed[], through: readonly Allowed[]): boolean {
   if (through.length === 0) return false
   if (piece.outlets.length > 1) return true
-  return through.some(({ leads }) => !bare.some((allowed) => allowed.leads === leads))
+  return through.some(({ leads, minds, wellCount }) => {
+    const own = bare.find((allowed) => allowed.leads === leads)
+    return own === undefined || (wellCount > 0 && minds < own.minds)
+  })
+}
+
+/** What is allowed on a group of ports as it is on one of them: by way of a piece not all of its ports are reached alike. */
+function reachedAt(harness: Harness, one: PortGroup, piece: Piece, allowed: readonly Allowed[]): readonly Allowed[] {
+  const here = allowed.map((each) => ({ ...each, ...reachersOf(harness, one, piece, each.leads) }))
+  const isSame = here.every(
+    ({ reachCount, wellCount }, index) =>
+      reachCount === allowed[index]!.reachCount && wellCount === allowed[index]!.wellCount,
+  )
+  return isSame ? allowed : here.filter(({ reachCount }) => reachCount > 0)
 }
 
 /** Whether a lead is one of a row that this can feed: the last of them has a tail for it. */
@@ -201,6 +214,16 @@ const isFedBy =
     const tail = tailOf(leads.facts, leads.port)
     return leads.isChainable && tail !== undefined && fitOf(end, tail).misfit === 'none'
   }
+
+/** The chain on a port once more for each part that can feed it at its end, where what it carries has a bound. */
+function fedUses({ host, ports }: PortGroup, chain: Use, rowFeeds: readonly RowFeed[]): readonly Use[] {
+  if (!capsAt(host.facts, ports[0]!).some(({ chainCount }) => chainCount !== undefined)) return []
+  return rowFeeds.flatMap((rowFeed) => {
+    const allowed = chain.allowed.filter(isFedBy(rowFeed))
+    const key = `${chain.key}fed by ${rowFeed.facts.part.id}`
+    return allowed.length === 0 ? [] : [{ ...chain, key, isChain: isChained({ allowed }), allowed, rowFeed }]
+  })
+}
 
 function usesOf(
   harness: Harness,
@@ -221,14 +244,7 @@ function usesOf(
     const mixing = mixingOn(listeningAt(harness, group, piece))
     return { ...common, key, port, piece, isChain: isChained({ allowed }), legCount, mostCount: 1, allowed, mixing }
   }
-  const isBounded = capsAt(group.host.facts, group.ports[0]!).some(({ chainCount }) => chainCount !== undefined)
-  const fed = (port: Port): readonly Use[] =>
-    (isBounded ? rowFeeds : []).flatMap((rowFeed) => {
-      const chain = one(port, undefined, bare.filter(isFedBy(rowFeed)), 1)
-      return chain.allowed.length === 0
-        ? []
-        : [{ ...chain, key: `${chain.key}fed by ${rowFeed.facts.part.id}`, rowFeed }]
-    })
+  const fed = (port: Port) => fedUses(group, one(port, undefined, bare, 1), rowFeeds)
   const own: readonly Use[] =
     bare.length === 0
       ? []
@@ -249,8 +265,15 @@ function usesOf(
   const withPieces = pieces.flatMap((piece): readonly Use[] => {
     const allowed = allowedOn(harness, group, piece, classes)
     if (!isOfUse(piece, bare, allowed)) return []
-    if (piece.outlets.length > 1 || isChained({ allowed })) {
-      return group.ports.map((port) => one(port, piece, allowed, piece.outlets.length))
+    const atPorts = group.ports.map((port) => ({
+      port,
+      here: reachedAt(harness, { ...group, ports: [port] }, piece, allowed),
+    }))
+    const isPerPort = piece.outlets.length > 1 || isChained({ allowed }) || atPorts.some(({ here }) => here !== allowed)
+    if (isPerPort) {
+      return atPorts.flatMap(({ port, here }) =>
+        here.length === 0 ? [] : [one(port, piece, here, piece.outlets.length)],
+      )
     }
     const key = `${group.key} ${piece.facts.part.id}`
     return [{ ...common, key, port: undefined, piece, isChain: false, mostCount: group.ports.length, allowed }]
