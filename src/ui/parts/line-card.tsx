@@ -1,7 +1,7 @@
 'use client'
 
 import { CornerDownLeft } from 'lucide-react'
-import type { LineResult } from '@/core/parts/line/part-of-line'
+import type { LineResult } from '@/core/line/made'
 import { partSummary } from '@/core/wording/part-text'
 import { Button } from '@/ui/shared/button'
 
@@ -49,7 +49,7 @@ interface LineCardProps {
 /** What a typed line was taken for, to be confirmed: understood words underlined, faults dotted, and what was left open. */
 export function LineCard({ line, results, onAdd }: LineCardProps) {
   const faults = results.flatMap((result) => result.faults)
-  const made = results.flatMap((result) => result.made ?? [])
+  const made = results.flatMap(({ made }) => made)
   const assumed = [...new Set(results.flatMap((result) => result.assumed))]
   const isWhole = faults.length === 0 && made.length > 0
   return (

@@ -4,7 +4,7 @@ import { Lightbulb, Plug, Search, X } from 'lucide-react'
 import { nanoid } from 'nanoid'
 import { useId, useMemo, useRef, useState } from 'react'
 import type { ShelfPart } from '@/core/formats/api-types'
-import { partsOfLine } from '@/core/parts/line/part-of-line'
+import { partsOfLine } from '@/core/line/part-of-line'
 import { useActions, useSession } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
 import { notify } from '@/ui/shared/notices'
@@ -93,7 +93,7 @@ export function Shelf() {
   const hintId = useId()
   const found = useShelf(text, filter, round)
   const results = useLine(text)
-  const made = results.flatMap((result) => result.made ?? [])
+  const made = results.flatMap(({ made }) => made)
   const isReady = made.length > 0 && results.every(({ faults }) => faults.length === 0)
   // Undo asks again long after the row that offered it was drawn, so it must not count from what that row saw.
   const askAgain = () => setRound((before) => before + 1)

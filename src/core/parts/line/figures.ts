@@ -75,6 +75,10 @@ export const READERS: Readonly<Record<LineUnit, (state: State, token: FigureToke
     state.isOfLight = true
     putInRange(state, token, { slot: 'ledCount', range: 'ledCount', value: token.value })
   },
+  LEDPerM: (state, token) => {
+    state.isOfLight = true
+    state.perMetre = { count: token.value, token }
+  },
   lit: (state, token) => putInRange(state, token, { slot: 'litLedCount', range: 'ledCount', value: token.value }),
   pin: (state, token) => {
     if (!PIN_COUNTS.includes(token.value)) {
@@ -116,4 +120,21 @@ export function readNumber(state: State, token: Extract<Token, { readonly sort: 
   if (!state.hasThing && draft.count === undefined)
     return putInRange(state, token, { slot: 'count', range: 'count', value: token.value })
   fault(state, token, `“${token.text}” has no unit: write mm, A, W, LEDs, pins or rpm behind it.`)
+}
+
+/** LEDs on each metre and the length of a ribbon make its LED count; how long its lead is, nobody has said then. */
+export function settlePerMetre(state: State): void {
+  const { perMetre, draft, places } = state
+  if (perMetre === undefined) return
+  const { count, token } = perMetre
+  const { lengthMm } = draft
+  if (lengthMm === undefined) {
+    return fault(state, token, `Say how long it is, too: “${count} LEDs/m 0.5 m”.`)
+  }
+  delete draft.lengthMm
+  places.delete('lengthMm')
+  const ledCount = Math.round((count * lengthMm) / 1000)
+  const wrong = rangeFault('ledCount', ledCount)
+  if (wrong !== undefined) return fault(state, token, wrong)
+  put(state, token, { slot: 'ledCount', value: ledCount, meaning: `${count} LEDs a metre: ${ledCount} LEDs` })
 }

@@ -9,6 +9,7 @@ export type LineUnit =
   | 'AWG'
   | 'rpm'
   | 'LED'
+  | 'LEDPerM'
   | 'lit'
   | 'pin'
   | 'outlet'
@@ -63,6 +64,7 @@ const UNIT_WORDS: readonly (readonly [pattern: string, meaning: UnitWord])[] = [
   ['awg', { unit: 'AWG', factor: 1 }],
   ['rpm', { unit: 'rpm', factor: 1 }],
   ['lit(?:\\s+leds?)?', { unit: 'lit', factor: 1 }],
+  ['leds?\\s*(?:/|per|a)\\s*m(?:et(?:er|re))?', { unit: 'LEDPerM', factor: 1 }],
   ['leds?', { unit: 'LED', factor: 1 }],
   ['pins?|wires?', { unit: 'pin', factor: 1 }],
   ['legs?|outlets?|ports?|ways?|outputs?|headers?|channels?', { unit: 'outlet', factor: 1 }],

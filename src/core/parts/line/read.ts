@@ -1,6 +1,6 @@
 import { closest, distance } from 'fastest-levenshtein'
 import { SLOTS_OF, SLOT_WORDS, THING_WORDS, type Slot } from './draft'
-import { READERS, readNumber } from './figures'
+import { READERS, readNumber, settlePerMetre } from './figures'
 import { lexLine, type Token } from './lex'
 import { fault, put, type Reading, type State } from './state'
 import { KNOWN_WORDS, meaningOf, numberOfWord, type Meaning, type Thing, type Trait } from './words'
@@ -134,7 +134,7 @@ function foreignSlots(state: State): void {
 }
 
 /** Reads the words of one part. Faults are in the order of the line. */
-function readTokens(tokens: readonly Token[], end: number): Reading {
+export function readTokens(tokens: readonly Token[], end: number): Reading {
   const phrases = phrasesOf(tokens)
   const things = phrases.flatMap(({ meaning }) => (meaning !== undefined && 'thing' in meaning ? [meaning.thing] : []))
   // LEDs on a fan are its lights, whichever is named first.
@@ -147,12 +147,18 @@ function readTokens(tokens: readonly Token[], end: number): Reading {
     places: new Map(),
     isOfLight: false,
     hasThing: false,
+    perMetre: undefined,
     waiting: undefined,
   }
   for (const phrase of phrases) readPhrase(state, phrase)
+  settlePerMetre(state)
   foreignSlots(state)
   if (state.draft.thing === undefined && state.faults.length === 0) {
-    fault(state, { from: end, to: end }, `Say what it is: ${Object.values(THING_WORDS).join(', ')}.`)
+    fault(
+      state,
+      { from: end, to: end },
+      `Say what it is: ${Object.values(THING_WORDS).join(', ')}, controller, board, supply, cooler or case.`,
+    )
   }
   const faults = state.faults.toSorted((a, b) => a.from - b.from)
   return { draft: state.draft, spans: state.spans.toSorted((a, b) => a.from - b.from), faults, places: state.places }
@@ -166,12 +172,12 @@ function isLightWord(meaning: Meaning | undefined): boolean {
   )
 }
 
-/** Reads a typed line: one reading for each of its parts, semicolons between them. */
-export function readLine(text: string): readonly Reading[] {
+/** The pieces of a typed line, thing by thing: semicolons and new lines are between them. */
+export function groupsOf(text: string): readonly (readonly Token[])[] {
   const groups: Token[][] = [[]]
   for (const token of lexLine(text)) {
     if (token.sort === 'part') groups.push([])
     else groups.at(-1)!.push(token)
   }
-  return groups.filter((tokens) => tokens.length > 0).map((tokens) => readTokens(tokens, tokens.at(-1)!.to))
+  return groups.filter((tokens) => tokens.length > 0)
 }

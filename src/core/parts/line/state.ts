@@ -34,6 +34,8 @@ export interface State {
   isOfLight: boolean
   /** Whether the word for the thing has been read: a bare number before it counts. */
   hasThing: boolean
+  /** LEDs on each metre, where a ribbon says it so, and where that stands. */
+  perMetre: { readonly count: number; readonly token: Token } | undefined
   /** A qualifier that waits for its figure: `start 0.5A`, `lead 500`. */
   waiting: 'start' | 'length' | undefined
 }

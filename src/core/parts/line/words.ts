@@ -68,7 +68,7 @@ const VOCABULARY: ReadonlyMap<string, Meaning> = new Map([
   ...entries(trait('noTail'), 'no chain', 'no tail'),
   ...entries(trait('powered'), 'powered', 'own supply'),
   ...entries(trait('sata'), 'sata', 'sata power'),
-  ...entries(trait('peripheral'), 'peripheral', 'peripheral plug'),
+  ...entries(trait('peripheral'), 'peripheral', 'peripheral plug', 'molex'),
   ...entries(trait('reverse'), 'reverse', 'reversed', 'reverse-blade', 'reverse blade', 'reverse blades'),
   ...entries(trait('tachOnly'), 'tach-only', 'tach only', 'one-wire tach'),
   ...entries(trait('start'), 'start', 'starting', 'start-up', 'startup', 'inrush'),
@@ -97,20 +97,7 @@ const VOCABULARY: ReadonlyMap<string, Meaning> = new Map([
     'motor',
     'board lead',
   ),
-  ...entries(
-    trait('elsewhere'),
-    'board',
-    'motherboard',
-    'mainboard',
-    'controller',
-    'supply',
-    'psu',
-    'power supply',
-    'cooler',
-    'radiator',
-    'enclosure',
-    'pack',
-  ),
+  ...entries(trait('elsewhere'), 'pack'),
 ])
 
 const NUMBER_WORDS: readonly string[] = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']

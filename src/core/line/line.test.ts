@@ -1,15 +1,15 @@
 import fc from 'fast-check'
-import { TYPED_LINES } from '../../../../tests/lines/lines'
-import { asPart } from '../../formats/validate'
-import { lexLine } from './lex'
+import { TYPED_LINES } from '../../../tests/lines/lines'
+import { asPart } from '../formats/validate'
+import { lexLine } from '../parts/line/lex'
 import { partsOfLine } from './part-of-line'
-import { KNOWN_WORDS } from './words'
+import { KNOWN_WORDS } from '../parts/line/words'
 
 const read = (line: string) => partsOfLine(line, (index) => `part-${index}`)
 const only = (line: string) => {
   const [result] = read(line)
-  if (result?.made === undefined) throw new Error(`“${line}” made nothing: ${result?.faults[0]?.message}`)
-  return result.made.part
+  if (result?.made.length !== 1) throw new Error(`“${line}” made nothing: ${result?.faults[0]?.message}`)
+  return result.made[0]!.part
 }
 const motorOf = (line: string) => only(line).inside.find((relation) => relation.type === 'motor')
 const lightOf = (line: string) => only(line).inside.find((relation) => relation.type === 'light')
@@ -17,7 +17,7 @@ const lightOf = (line: string) => only(line).inside.find((relation) => relation.
 describe('the table of typed lines', () => {
   test.each(TYPED_LINES.map((entry) => [entry.line, entry] as const))('%s', (line, { became, assumed, refused }) => {
     const results = read(line)
-    expect(results.flatMap(({ made }) => (made === undefined ? [] : [`${made.count} × ${made.part.name}`]))).toEqual(
+    expect(results.flatMap(({ made }) => made.map(({ count, part }) => `${count} × ${part.name}`))).toEqual(
       became ?? [],
     )
     expect([...new Set(results.flatMap((result) => result.assumed))]).toEqual(assumed ?? [])
@@ -32,7 +32,7 @@ describe('the table of typed lines', () => {
   })
 
   test('every part made is sound by the schema', () => {
-    for (const { line } of TYPED_LINES) for (const { made } of read(line)) if (made !== undefined) asPart(made.part)
+    for (const { line } of TYPED_LINES) for (const { made } of read(line)) for (const { part } of made) asPart(part)
   })
 })
 
@@ -105,8 +105,8 @@ describe('any text', () => {
       fc.property(anyLine, (line) => {
         for (const token of lexLine(line)) expect(line.slice(token.from, token.to)).toBe(token.text)
         for (const { made, faults } of read(line)) {
-          expect(made === undefined).toBe(faults.length > 0)
-          if (made !== undefined) asPart(made.part)
+          expect(made.length === 0).toBe(faults.length > 0)
+          for (const { part } of made) asPart(part)
           for (const { from, to, message } of faults) {
             expect(from).toBeLessThanOrEqual(to)
             expect(to).toBeLessThanOrEqual(line.length)

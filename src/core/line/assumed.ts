@@ -1,27 +1,8 @@
-import { formatAmps } from '../../units/format'
-import type { Part } from '../schema'
-import type { Draft } from './draft'
-import { draftFaults, withControl } from './draft-faults'
-import { isLit, isTwelveVolts, makeOf } from './make-of-draft'
-import { readLine } from './read'
-import type { LineFault, Reading, Span } from './state'
-
-/** A part that a line was taken for, to be confirmed. */
-export interface LinePart {
-  readonly count: number
-  readonly part: Part
-}
-
-/** What became of one part of a typed line: understood stretches, faults, and where there are none the part. */
-export interface LineResult {
-  readonly spans: readonly Span[]
-  readonly faults: readonly LineFault[]
-  /** What the line left open and how it was taken, one sentence each. */
-  readonly assumed: readonly string[]
-  readonly made: LinePart | undefined
-  /** Whether it reads like a label at all: a thing or a figure is in it, not a name and a number alone. */
-  readonly isLabel: boolean
-}
+import { formatAmps } from '../units/format'
+import type { Draft } from '../parts/line/draft'
+import { draftFaults } from '../parts/line/draft-faults'
+import { isLit, isTwelveVolts } from '../parts/line/make-of-draft'
+import type { LineFault, Reading } from '../parts/line/state'
 
 const fanPlug = (draft: Draft) => draft.pinCount === undefined && 'a 4-pin plug: say “3-pin” where it is not'
 const openDraw = (draft: Draft) =>
@@ -36,7 +17,7 @@ function motorsOwn({ draft, places }: Reading): string | false {
 }
 
 /** What the line left open, thing by thing. */
-function assumedOf(reading: Reading, draft: Draft): readonly string[] {
+export function assumedOf(reading: Reading, draft: Draft): readonly string[] {
   const lights = [
     draft.hasTail === undefined && 'no tail for a next light: say “chain” where there is one',
     draft.ledCount === undefined &&
@@ -92,24 +73,9 @@ function assumedOf(reading: Reading, draft: Draft): readonly string[] {
 }
 
 /** The faults that only the whole shows, at the words that show them. */
-function wholeFaults({ draft, places }: Reading, end: number): readonly LineFault[] {
+export function faultsOf(draft: Draft, { places }: Reading, end: number): readonly LineFault[] {
   return draftFaults(draft).map(({ slot, message }) => {
     const { from, to } = places.get(slot) ?? { from: end, to: end }
     return { from, to, message }
-  })
-}
-
-/** The parts of a typed line, each with what was understood, what was assumed and what cannot be right. `idOf` names them. */
-export function partsOfLine(text: string, idOf: (index: number) => string): readonly LineResult[] {
-  return readLine(text).map((reading, index): LineResult => {
-    const { spans } = reading
-    const end = Math.max(0, ...spans.map(({ to }) => to), ...reading.faults.map(({ to }) => to))
-    const draft = withControl(reading.draft)
-    const { thing } = draft
-    const isLabel = Object.keys(draft).some((slot) => slot !== 'sizeMm' && slot !== 'count')
-    const faults = [...reading.faults, ...(thing === undefined ? [] : wholeFaults(reading, end))]
-    if (thing === undefined || faults.length > 0) return { spans, faults, assumed: [], made: undefined, isLabel }
-    const made = { count: draft.count ?? 1, part: makeOf({ ...draft, thing }, idOf(index)) }
-    return { spans, faults, assumed: assumedOf(reading, draft), made, isLabel: true }
   })
 }
