@@ -32,13 +32,21 @@ export function isLess(a: Best | undefined, b: Best | undefined): boolean {
   return differs >= 0 && a[differs]! < b[differs]!
 }
 
-/** A thing that hands on what comes in by a lead of its own. */
+/** A thing that hands on what comes in by a lead of its own, a command or the supply alone. */
 const isPiece = ({ facts: { part } }: PlacedPort) =>
   part.inside.every(({ type }) => type !== 'light' && type !== 'motor' && type !== 'drives') &&
   part.inside.some(
     (relation) =>
-      relation.type === 'repeats' || (relation.type === 'joins' && part.ports.some(({ side }) => side === 'gives')),
+      relation.type === 'repeats' ||
+      (relation.type === 'powers' && relation.feeds.length > 0) ||
+      (relation.type === 'joins' && part.ports.some(({ side }) => side === 'gives')),
   )
+
+/** Whether a piece stands on another one. */
+export function hasStacks(build: Build): boolean {
+  const harness = derive(build)
+  return build.threads.some(({ from, to }) => isPiece(harness.port(from)) && isPiece(harness.port(to)))
+}
 
 /** All that a port differs by from another one of its item, but for its name. */
 function likeness({ facts: { part }, port, item }: PlacedPort): string {

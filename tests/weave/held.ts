@@ -2,7 +2,7 @@ import { performance } from 'node:perf_hooks'
 import { derive } from '../../src/core/operate/harness'
 import { propose } from '../../src/core/weave/answers/proposals'
 import type { Solver } from '../../src/core/weave/solve/solver'
-import { bruteForce, isLess, MOST_BOUGHT, worthOf, type Best } from './brute-force'
+import { bruteForce, hasStacks, isLess, MOST_BOUGHT, worthOf, type Best } from './brute-force'
 import { anySmallBuild } from './small-machines'
 
 /** A plan held against every wiring there is. */
@@ -47,7 +47,9 @@ export function hold(solver: Solver, seed: number, { seconds = 20, mostWirings =
   })
   const isProven = GOALS.every((goal) => claims.get(goal)?.isProven !== false)
   // Which lead is on which leg of a piece that stands on another is left to chance, and so are the limits of these legs.
-  const hasStack = [...proposal.plan.useOfItem.values()].some(({ piece }) => piece?.stack !== undefined)
+  const hasStack =
+    [...proposal.plan.useOfItem.values()].some(({ piece }) => piece?.stack !== undefined) ||
+    (tried.wiring !== undefined && hasStacks(tried.wiring))
   const is = isSame ? 'agrees' : hasStack && !isProven ? 'said' : 'differs'
   return { ...common, is, best, falsely, isProven, wirings: count }
 }

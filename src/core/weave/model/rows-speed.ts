@@ -108,11 +108,18 @@ export function led({ draft, problem, flows, flowsOn }: Writing): void {
     const fans = problem.uses
       .filter(({ group }) => group.host === host)
       .flatMap((use) => flowsOn(use).filter(({ wantsSync }) => wantsSync))
-    for (const { variable, demand } of fans) {
+    for (const { variable, demand, use } of fans) {
       const unled = draft.whole('unled', demand.mostCount)
       draft.count('minds', [unled, 1])
       const excused = leading.map((flow) => [flow.variable, -demand.mostCount] as const)
       draft.row([[variable, 1], [unled, -1], ...excused], { most: 0 })
+      const unknowns = use.allowed.find(({ leads }) => leads === demand.leads)?.unknowns ?? 0
+      if (unknowns === 0 || leading.length === 0) continue
+      // What the box would make of a command of its own does not matter where the board leads it.
+      const settled = draft.whole('settled', demand.mostCount)
+      draft.count('unknowns', [settled, -unknowns])
+      draft.row([[settled, 1], [variable, -1]], { most: 0 })
+      draft.row([[settled, 1], ...excused], { most: 0 })
     }
     mixedBehind(draft, leading, fans)
   }
