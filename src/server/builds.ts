@@ -5,7 +5,8 @@ import { DAYS_DELETED_ARE_KEPT, type BuildSummary, type DeletedBuild, type Page 
 import { LIMITS } from '../core/schema/schema-kit'
 import { asBuild } from '../core/formats/validate'
 import type { NewBuild } from '../core/formats/request-schema'
-import { blankBuild, templateBuild } from '../core/templates/template-build'
+import { startedBuild } from '../core/start/started-build'
+import { blankBuild } from '../core/templates/template-build'
 import { cut } from '../core/units/cut'
 import type { Sql, Tx } from './db'
 import { knownId } from './ids'
@@ -145,14 +146,14 @@ async function insertNamed(sql: Sql, build: Build): Promise<Build> {
   })
 }
 
-/** Makes a blank build, a copy, or the template build of three choices. */
+/** Makes a blank build, a copy, or one with what typed lines say on its bench. */
 export async function createBuild(sql: Sql, wish: NewBuild): Promise<Build> {
   switch (wish.from) {
     case 'blank':
       await insertBuild(sql, blankBuild(wish.id, wish.name))
       break
-    case 'template':
-      await insertBuild(sql, templateBuild(wish))
+    case 'lines':
+      await insertBuild(sql, asBuild(startedBuild(wish)))
       break
     case 'copy':
       await insertNamed(sql, { ...(await getBuild(sql, wish.sourceId)), id: wish.id })

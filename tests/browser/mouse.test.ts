@@ -1,6 +1,9 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { Locator } from 'playwright-core'
+import { derive } from '../../src/core/operate/harness'
+import { check } from '../../src/core/rules/check'
 import { bench, demoBuild } from '../support/bench'
 import { getBuild, newBuild } from '../support/server'
 import { open, untilSaved, useBrowser } from './session'
@@ -11,21 +14,74 @@ afterEach(() => expect(complaints).toEqual([]))
 const threadsOf = async (id: string) =>
   (await getBuild(id)).threads.map((t) => `${t.from.itemId} ${t.to.portId}`).toSorted()
 
-test('a blank bench asks three things and lays them out', async () => {
+test('a new build asks what there is, shows what each answer puts on the bench, and ends at a plan that is taken', async () => {
+  const page = await newPage('/')
+  const count = { keys: 0, clicks: 0 }
+  const click = async (target: Locator) => {
+    count.clicks += 1
+    await target.click()
+  }
+  const type = async (text: string) => {
+    count.keys += text.length
+    await page.keyboard.type(text)
+  }
+  const answer = (question: string, name: string) =>
+    click(page.getByRole('group', { name: question }).getByText(name, { exact: true }))
+  await click(page.getByRole('button', { name: 'New build' }))
+  await type('First minute')
+  await answer('Case', 'Mid tower')
+  await answer('Board', 'Middle, 244 mm')
+  await answer('Cooler of the processor', 'Liquid 240')
+  await answer('Supply', '2 cables')
+  await click(page.getByLabel(/^Fans, lights and the rest/))
+  await type('3 fans 120 0.2A argb 12 leds')
+  await page.keyboard.press('Enter')
+  await type('2 fans 120 0.2A')
+  await answer('What matters most?', 'Quiet: the board rules the fans')
+  const soFar = page.getByRole('region', { name: 'On the bench so far' })
+  await soFar.getByText('11 things').waitFor()
+  expect(await soFar.getByRole('listitem').allTextContents()).toEqual([
+    '1 × Mid tower',
+    '1 × Board, 4 fan headers of 1.00 A, 3 light headers, 2 USB headers',
+    '1 × Liquid cooler 240, pump lead of 4 pins',
+    '2 × Fan, 120 mm',
+    '1 × Supply, 2 SATA cables',
+    '3 × Fan, 120 mm, 0.20 A, 12 LEDs',
+    '2 × Fan, 120 mm, 0.20 A',
+  ])
+  await click(page.getByRole('button', { name: 'Lay it out and plan' }))
+  await page.waitForURL(/\/threads\/plans/)
+  await click(page.getByRole('button', { name: 'Take “Sound, then cheap”' }))
+  await page.waitForURL(/\/threads$/)
+  await page.getByText('No lead is loose').waitFor()
+  await untilSaved(page)
+  const build = await getBuild(/builds\/([^/]+)\//.exec(page.url())![1]!)
+  expect(check(derive(build)).counts.stop).toBe(0)
+  expect(build.choices.schools).toEqual({ speed: 'board' })
+  console.log(`First minute to a plan without stops: ${count.clicks} clicks, ${count.keys} keys`)
+  expect(count.clicks).toBeLessThan(20)
+  expect(count.keys).toBeLessThan(80)
+})
+
+test('a line that cannot be read is told where it stands, and nothing is laid out before it is corrected', async () => {
   const page = await newPage('/')
   await page.getByRole('button', { name: 'New build' }).click()
-  await page.getByLabel('Name', { exact: true }).fill('Three answers')
-  await page.getByLabel('Large, eight fan headers').check()
-  await page.getByLabel(/^Fans/).fill('6')
-  await page.getByLabel('One colour (12 V, four pins)').check()
-  await page.getByRole('button', { name: 'Lay it out' }).click()
+  const lines = page.getByLabel(/^Fans, lights and the rest/)
+  await lines.fill('fan 120 0.2A\nfann 140')
+  await page.getByText('“fann” is no word that these lines know. Did you mean “fan”?').waitFor()
+  expect(await page.getByRole('button', { name: 'Lay it out', exact: true }).isDisabled()).toBe(true)
+  await lines.fill('fan 120 0.2A\nfan 140')
+  await page.getByRole('button', { name: 'Lay it out', exact: true }).click()
   await page.waitForURL(/\/parts$/)
-  const bench6 = page.getByRole('region', { name: 'Bench' })
-  await bench6.getByText('9 items').waitFor()
-  const marks = await bench6
-    .getByLabel(/^Mark of/)
-    .evaluateAll((inputs) => inputs.map((input) => (input as HTMLInputElement).value))
-  expect(marks).toEqual(['M1', 'S1', 'F1', 'F2', 'F3', 'F4', 'F5', 'F6', 'L1'])
+  await page.getByLabel('Mark of F2').waitFor()
+  // Two fans, and nothing to plug them into: that is no alarm yet.
+  await page.getByText('Nothing is judged before there is a board.').waitFor()
+  await page.getByLabel('Type a label, or search the shelf').fill('board 2 fan headers 1A')
+  await page.getByLabel('Type a label, or search the shelf').press('Enter')
+  await page
+    .getByRole('region', { name: 'Snags' })
+    .getByText(/Still loose, and needed/)
+    .waitFor()
 })
 
 test('parts are added with a count, renamed, put on the shopping list, removed, and brought back', async () => {

@@ -129,18 +129,18 @@ describe('the list of builds', () => {
     expect(copied.threads).toEqual((await getBuild(id)).threads)
   })
 
-  test('a template build lies loose on the bench', async () => {
-    await call('POST', '/api/builds', {
-      from: 'template',
-      id: 'from-template',
-      name: 'T',
-      boardSize: 'large',
-      fanCount: 7,
-      lights: 'oneColour12V',
-    })
-    const build = await getBuild('from-template')
+  test('a build from typed lines lies loose on the bench, and one line that cannot be read makes none', async () => {
+    const wish = { from: 'lines', id: 'from-lines', name: 'T' }
+    const lines = ['board 4 fan headers 1A, 2 argb', 'psu 550w 2 sata', '7 fans 120 0.2A', 'strip argb 30 leds']
+    const refused = await call('POST', '/api/builds', { ...wish, lines: [...lines, 'blorp 3'] })
+    expect(refused.status).toBe(400)
+    expect(refused.body).toMatchObject({ error: { place: '/lines/4', message: expect.stringContaining('blorp') } })
+    expect((await call('GET', '/api/builds/from-lines')).status).toBe(404)
+    await call('POST', '/api/builds', { ...wish, lines, schools: { manyFans: 'gather' } })
+    const build = await getBuild('from-lines')
     expect(build.items.map((item) => item.mark)).toEqual(['M1', 'S1', 'F1', 'F2', 'F3', 'F4', 'F5', 'F6', 'F7', 'L1'])
     expect(build.threads).toEqual([])
+    expect(build.choices.schools).toEqual({ manyFans: 'gather' })
   })
 
   test.each(['%00', 'a%20b', '..%2F..', '%F0%9F%A7%B5', 'x'.repeat(500)])('%s is no id, and a 404', async (id) => {

@@ -59,11 +59,13 @@ const SCHOOL_FIELDS = {
   splitLights: Type.Optional(oneOf(SCHOOLS.splitLights)),
 }
 
+export const SchoolsSchema = strict(SCHOOL_FIELDS)
+
 export const GroupSchema = strict({
   id: Id,
   name: Name,
   itemIds: listOf(Id, LIMITS.itemsPerBuild),
-  schools: Type.Optional(strict(SCHOOL_FIELDS)),
+  schools: Type.Optional(SchoolsSchema),
 })
 
 export type Group = ModelOf<typeof GroupSchema>
@@ -94,7 +96,7 @@ const SETTING_FIELDS = {
 
 const ChoicesSchema = strict({
   headroomPercent: Type.Number({ minimum: 0, maximum: 90 }),
-  schools: Type.Optional(strict(SCHOOL_FIELDS)),
+  schools: Type.Optional(SchoolsSchema),
   ...facetFields('choices'),
   /** Of older files: holds for the CPU header of every board. */
   cpuHeaderBlindReason: Type.Optional(Name),

@@ -1,7 +1,6 @@
 import { Type } from '@sinclair/typebox'
-import { PackSchema } from '../build/schema'
+import { PackSchema, SchoolsSchema } from '../build/schema'
 import { PartSchema } from '../parts/schema'
-import { BOARD_SIZES, LIGHT_WISHES } from '../templates/choices'
 import { Id, LIMITS, listOf, Name, oneOf, strict, tagged, type ModelOf } from '../schema/schema-kit'
 
 /** How a new build starts. The id comes from the page, so that a request sent twice makes one build. */
@@ -9,12 +8,12 @@ export const NewBuildSchema = tagged('from', [
   strict({ from: Type.Literal('blank'), id: Id, name: Name }),
   strict({ from: Type.Literal('copy'), id: Id, sourceId: Id }),
   strict({
-    from: Type.Literal('template'),
+    from: Type.Literal('lines'),
     id: Id,
     name: Name,
-    boardSize: oneOf(BOARD_SIZES),
-    fanCount: Type.Integer({ minimum: 0, maximum: 24 }),
-    lights: oneOf(LIGHT_WISHES),
+    /** Typed lines of what there is, one thing or more each. */
+    lines: listOf(Type.String({ maxLength: 400 }), 60),
+    schools: Type.Optional(SchoolsSchema),
   }),
 ] as const)
 export type NewBuild = ModelOf<typeof NewBuildSchema>

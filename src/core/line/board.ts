@@ -1,20 +1,22 @@
 import type { Token } from '../parts/line/lex'
 import { laidOut, makeBoard, type FanHeader, type LightHeader } from '../parts/make'
 import { BOARD_PLANS } from '../templates/boards'
-import type { BoardSize } from '../templates/choices'
+import { BOARD_SIZES, type BoardSize } from '../templates/choices'
 import { formatAmps } from '../units/format'
+import { stated } from '../units/stated'
 import { resultOf, type LineResult, type NewId } from './made'
 import { readRows, type Grammar, type Row, type RowWord } from './rows'
 
 type Kind = 'fan' | 'cpu' | 'pump' | 'light5V' | 'light12V' | 'light' | 'usb'
-type Word = RowWord<Kind, BoardSize>
+type Fact = BoardSize | 'usual'
+type Word = RowWord<Kind, Fact>
 
-const row = (kind: Kind, ...words: readonly string[]) =>
+const rowWords = (kind: Kind, ...words: readonly string[]) =>
   words.map((word): [string, Word] => [word, { is: 'row', kind }])
-const size = (fact: BoardSize, meaning: string, ...words: readonly string[]) =>
+const size = (fact: Fact, meaning: string, ...words: readonly string[]) =>
   words.map((word): [string, Word] => [word, { is: 'whole', fact, meaning }])
 
-const GRAMMAR: Grammar<Kind, BoardSize> = {
+const GRAMMAR: Grammar<Kind, Fact> = {
   name: 'board',
   usual: 'fan',
   kindWords: {
@@ -27,19 +29,20 @@ const GRAMMAR: Grammar<Kind, BoardSize> = {
     usb: 'internal USB headers',
   },
   words: new Map<string, Word>([
-    ...row('fan', 'fan', 'case fan', 'chassis fan', 'system fan', 'sys fan', 'sys', 'chassis', 'fan header'),
-    ...row('cpu', 'cpu', 'cpu fan', 'processor', 'processor fan'),
-    ...row('pump', 'pump', 'pump fan', 'water pump', 'aio pump'),
-    ...row('light5V', 'argb', 'addressable', 'argb light', 'argb led', 'digital'),
-    ...row('light12V', 'one-colour', 'one colour'),
-    ...row('light', 'rgb', 'light', 'led', 'rgb led', 'rgb light'),
-    ...row('usb', 'usb', 'usb2', 'internal usb'),
+    ...rowWords('fan', 'fan', 'case fan', 'chassis fan', 'system fan', 'sys fan', 'sys', 'chassis', 'fan header'),
+    ...rowWords('cpu', 'cpu', 'cpu fan', 'processor', 'processor fan'),
+    ...rowWords('pump', 'pump', 'pump fan', 'water pump', 'aio pump'),
+    ...rowWords('light5V', 'argb', 'addressable', 'argb light', 'argb led', 'digital'),
+    ...rowWords('light12V', 'one-colour', 'one colour'),
+    ...rowWords('light', 'rgb', 'light', 'led', 'rgb led', 'rgb light'),
+    ...rowWords('usb', 'usb', 'usb2', 'internal usb'),
     ['pwm', { is: 'mode', mode: 'pwm' }],
     ['dc', { is: 'mode', mode: 'dc' }],
     ['volts', { is: 'mode', mode: 'dc' }],
     ...size('small', 'a small board, 170 by 170 mm', 'itx', 'mini-itx', 'mini itx', 'small'),
     ...size('middle', 'a middle board, 244 by 244 mm', 'matx', 'micro-atx', 'micro atx', 'middle'),
     ...size('large', 'a large board, 305 by 244 mm', 'atx', 'large'),
+    ...size('usual', 'amps as most boards give them', 'usual', 'as usual', 'usual amps', 'typical'),
     ...[
       'board',
       'motherboard',
@@ -63,7 +66,6 @@ const GRAMMAR: Grammar<Kind, BoardSize> = {
   ]),
 }
 
-/** More headers of a kind than this are on no board. */
 const LIGHT_PINS: Readonly<Record<number, Kind>> = { 3: 'light5V', 4: 'light12V' }
 
 /** The kind of a row, lights told apart by their volts or pins; undefined where that is open. */
@@ -74,10 +76,10 @@ function kindOf({ kind, volts, pinCount }: Row<Kind>): Kind | undefined {
 }
 
 /** What is wrong with a row by itself. */
-function rowFault(each: Row<Kind>): string | undefined {
-  const kind = kindOf(each)
-  const { volts } = each
-  if (each.kind === 'light' && kind === undefined)
+function rowFault(row: Row<Kind>): string | undefined {
+  const kind = kindOf(row)
+  const { volts } = row
+  if (row.kind === 'light' && kind === undefined)
     return 'Say whether these light headers take 5 V (three pins, “argb”) or 12 V (four pins, “rgb 12v”): the two must never be mixed up.'
   if (kind === undefined) return 'Say what kind these are: fan, cpu, pump, argb, rgb 12v or usb2 headers.'
   if (kind === 'light5V' && volts === 12)
@@ -88,36 +90,31 @@ function rowFault(each: Row<Kind>): string | undefined {
 
 const countOf = ({ kind, count, plugCount }: Row<Kind>) => count ?? (kind === 'usb' ? undefined : plugCount) ?? 1
 
+/** Amps of a header as most boards give them (common practice, no source): they find faults but never clear a limit. */
+const USUAL_FAN_AMPS = 1
+const USUAL_PUMP_AMPS = 2
+const USUAL_LIGHT_AMPS = 3
+
+/** Every header of a kind by itself. */
+const each = (rows: readonly Row<Kind>[], kind: Kind) =>
+  rows.filter((row) => kindOf(row) === kind).flatMap((row) => Array.from({ length: countOf(row) }, () => row))
+
 /** Headers of one role, named as boards print them: the number is left out where there is one. */
-function fanHeaders(
-  rows: readonly Row<Kind>[],
-  kind: Kind,
-  role: FanHeader['role'],
-  print: string,
-): readonly FanHeader[] {
-  const own = rows.filter((each) => kindOf(each) === kind)
-  const all = own.flatMap((each) => Array.from({ length: countOf(each) }, () => each))
+function fanHeaders(all: readonly Row<Kind>[], role: FanHeader['role'], usualAmps: number | undefined) {
+  const print = role === 'case' ? 'SYS' : role.toUpperCase()
   return all.map(({ amps, modes }, index): FanHeader => ({
     name: all.length === 1 && role !== 'case' ? print : `${print}${index + 1}`,
     role,
-    ...(amps === undefined ? {} : { mostAmps: amps }),
+    ...stated({ mostAmps: amps ?? usualAmps }),
     ...(modes.length === 0 ? {} : { modes: [...new Set(modes)] }),
   }))
 }
 
-function lightHeaders(
-  rows: readonly Row<Kind>[],
-  kind: Kind,
-  rail: LightHeader['rail'],
-  print: string,
-): readonly LightHeader[] {
-  const all = rows
-    .filter((each) => kindOf(each) === kind)
-    .flatMap((each) => Array.from({ length: countOf(each) }, () => each))
+function lightHeaders(all: readonly Row<Kind>[], rail: LightHeader['rail'], usualAmps: number | undefined) {
   return all.map(({ amps }, index): LightHeader => ({
-    name: all.length === 1 ? print : `${print} ${'ABCDEFGHIJKLMNOPQRSTUVWX'[index]}`,
+    name: `LED${rail.toUpperCase()}${index === 0 ? '' : ` ${index + 1}`}`,
     rail,
-    ...(amps === undefined ? {} : { mostAmps: amps }),
+    ...stated({ mostAmps: amps ?? usualAmps }),
   }))
 }
 
@@ -131,65 +128,88 @@ function withCpu(cpu: readonly FanHeader[], cases: readonly FanHeader[]): readon
   ]
 }
 
+/** All headers of a board. */
+interface Headers {
+  readonly fans: readonly FanHeader[]
+  readonly lights: readonly LightHeader[]
+  readonly usbCount: number
+  /** Whether it is said which is that of the processor. */
+  readonly isCpuSaid: boolean
+}
+
+function headersOf(rows: readonly Row<Kind>[], isUsual: boolean): Headers {
+  const usual = (amps: number) => (isUsual ? amps : undefined)
+  const cpu = fanHeaders(each(rows, 'cpu'), 'cpu', usual(USUAL_FAN_AMPS))
+  const cases = fanHeaders(each(rows, 'fan'), 'case', usual(USUAL_FAN_AMPS))
+  return {
+    fans: [...withCpu(cpu, cases), ...fanHeaders(each(rows, 'pump'), 'pump', usual(USUAL_PUMP_AMPS))],
+    lights: [
+      ...lightHeaders(each(rows, 'light5V'), '5v', usual(USUAL_LIGHT_AMPS)),
+      ...lightHeaders(each(rows, 'light12V'), '12v', usual(USUAL_LIGHT_AMPS)),
+    ],
+    usbCount: each(rows, 'usb').length,
+    isCpuSaid: cpu.length > 0 || cases.length === 0,
+  }
+}
+
 const plural = (count: number, word: string) => `${count} ${word} header${count === 1 ? '' : 's'}`
+
+function nameOf({ fans, lights, usbCount }: Headers): string {
+  const amps = [...new Set(fans.map(({ mostAmps }) => mostAmps))]
+  const ofAmps = amps.length === 1 && amps[0] !== undefined ? ` of ${formatAmps(amps[0])} A` : ''
+  return [
+    `Board, ${plural(fans.length, 'fan')}${ofAmps}`,
+    ...(lights.length === 0 ? [] : [plural(lights.length, 'light')]),
+    ...(usbCount === 0 ? [] : [plural(usbCount, 'USB')]),
+  ].join(', ')
+}
+
+function assumedOf({ fans, lights, isCpuSaid }: Headers, size: BoardSize | undefined, isUsual: boolean) {
+  const openCount = (headers: readonly { readonly mostAmps?: number }[]) =>
+    headers.filter(({ mostAmps }) => mostAmps === undefined).length
+  const open = (count: number, word: string) =>
+    count > 0 && `no amps of ${plural(count, word)}: they stay unknown until you read the manual`
+  return [
+    !isCpuSaid && 'the first fan header is that of the processor: say “1 cpu, 3 fan headers” where it is not',
+    fans.some(({ modes }) => modes === undefined) &&
+      'each fan header knows PWM and a lowered voltage: say “pwm” or “dc” where it knows one',
+    open(openCount(fans), 'fan'),
+    open(openCount(lights), 'light'),
+    isUsual && 'amps as most boards give them: they find faults, but clear no limit until you read the manual',
+    size === undefined
+      ? 'no size: where its headers are stays unknown; say “atx”, “micro-atx” or “itx”'
+      : 'headers where boards of this size have them as a rule',
+  ]
+}
+
+const NO_HEADERS = 'Say what headers the board has: “4 fan headers 1A, 2 argb, 1 rgb 12v, 2 usb2”.'
 
 /** A board by its headers: “board 4 fan headers 1A, 2 argb, 1 rgb 12v, 2 usb2”. */
 export function boardOfLine(tokens: readonly Token[], end: number, newId: NewId): LineResult {
   const { rows: read, facts, price, spans, faults } = readRows(tokens, GRAMMAR)
   const rows = read.filter(({ kind, count, volts }) => kind !== undefined || count !== undefined || volts !== undefined)
-  const wrong = rows.flatMap((each) => {
-    const message = rowFault(each)
-    return message === undefined ? [] : [{ from: each.from, to: each.to, message }]
+  const wrong = rows.flatMap((row) => {
+    const message = rowFault(row)
+    return message === undefined ? [] : [{ from: row.from, to: row.to, message }]
   })
-  const cpu = fanHeaders(rows, 'cpu', 'cpu', 'CPU')
-  const cases = fanHeaders(rows, 'fan', 'case', 'SYS')
-  const fans = [...withCpu(cpu, cases), ...fanHeaders(rows, 'pump', 'pump', 'PUMP')]
-  const lights = [...lightHeaders(rows, 'light5V', '5v', 'LED5V'), ...lightHeaders(rows, 'light12V', '12v', 'LED12V')]
-  const usb = rows.filter((each) => kindOf(each) === 'usb').reduce((sum, each) => sum + countOf(each), 0)
-  const none =
-    rows.length === 0
-      ? [
-          {
-            from: end,
-            to: end,
-            message: 'Say what headers the board has: “4 fan headers 1A, 2 argb, 1 rgb 12v, 2 usb2”.',
-          },
-        ]
-      : []
-  const [form] = [...facts]
-  const openFans = fans.filter(({ mostAmps }) => mostAmps === undefined).length
-  const openLights = lights.filter(({ mostAmps }) => mostAmps === undefined).length
+  const isUsual = facts.has('usual')
+  const size = BOARD_SIZES.find((known) => facts.has(known))
+  const headers = headersOf(rows, isUsual)
   return resultOf({
     spans,
-    faults: [...faults, ...wrong, ...none],
-    assumed: [
-      cpu.length === 0 &&
-        cases.length > 0 &&
-        'the first fan header is that of the processor: say “1 cpu, 3 fan headers” where it is not',
-      fans.some(({ modes }) => modes === undefined) &&
-        'each fan header knows PWM and a lowered voltage: say “pwm” or “dc” where it knows one',
-      openFans > 0 && `no amps of ${plural(openFans, 'fan')}: they stay unknown until you read the manual`,
-      openLights > 0 && `no amps of ${plural(openLights, 'light')}: they stay unknown until you read the manual`,
-      form === undefined && 'no size: where its headers are stays unknown; say “atx”, “micro-atx” or “itx”',
-      form !== undefined && 'headers where boards of this size have them as a rule',
-    ],
+    faults: [...faults, ...wrong, ...(rows.length === 0 ? [{ from: end, to: end, message: NO_HEADERS }] : [])],
+    assumed: assumedOf(headers, size, isUsual),
     make: () => {
-      const told = [
-        plural(fans.length, 'fan'),
-        ...(lights.length === 0 ? [] : [plural(lights.length, 'light')]),
-        ...(usb === 0 ? [] : [plural(usb, 'USB')]),
-      ]
-      const amps = [...new Set(fans.map(({ mostAmps }) => mostAmps))]
-      const each = amps.length === 1 && amps[0] !== undefined ? ` of ${formatAmps(amps[0])} A` : ''
       const part = makeBoard({
         id: newId(),
-        name: `Board, ${told.map((text, index) => (index === 0 ? `${text}${each}` : text)).join(', ')}`,
+        name: nameOf(headers),
         ...price,
-        fanHeaders: fans,
-        lightHeaders: lights,
-        usbHeaderCount: usb,
+        ...(isUsual ? { origin: 'template' as const } : {}),
+        fanHeaders: headers.fans,
+        lightHeaders: headers.lights,
+        usbHeaderCount: headers.usbCount,
       })
-      return [{ count: 1, part: form === undefined ? part : laidOut(part, BOARD_PLANS[form], 'template') }]
+      return [{ count: 1, part: size === undefined ? part : laidOut(part, BOARD_PLANS[size], 'template') }]
     },
   })
 }

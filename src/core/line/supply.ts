@@ -1,15 +1,16 @@
 import type { Token } from '../parts/line/lex'
 import { makeSupply, type SupplyCable } from '../parts/make'
+import { stated } from '../units/stated'
 import { resultOf, type LineResult, type NewId } from './made'
 import { readRows, type Grammar, type Row, type RowWord } from './rows'
 
 type Kind = SupplyCable['plugs']
-type Word = RowWord<Kind, never>
+type Word = RowWord<Kind, 'usual'>
 
 const row = (kind: Kind, ...words: readonly string[]) =>
   words.map((word): [string, Word] => [word, { is: 'row', kind }])
 
-const GRAMMAR: Grammar<Kind, never> = {
+const GRAMMAR: Grammar<Kind, 'usual'> = {
   name: 'supply',
   usual: undefined,
   kindWords: {
@@ -22,6 +23,10 @@ const GRAMMAR: Grammar<Kind, never> = {
     // People call the old plug of four pins by who first made it, whoever makes theirs.
     ...row('peripheral-4pin', 'peripheral', 'molex', 'old drive', 'four-pin'),
     ...row('pcie-6pin', 'pcie', 'graphics'),
+    ...['usual', 'as usual', 'usual amps', 'typical'].map((word): [string, Word] => [
+      word,
+      { is: 'whole', fact: 'usual', meaning: 'amps as most cables carry them' },
+    ]),
     ['cable', { is: 'cable' }],
     ['lead', { is: 'cable' }],
     ['string', { is: 'cable' }],
@@ -50,6 +55,8 @@ const GRAMMAR: Grammar<Kind, never> = {
 
 /** Most cables have three plugs of SATA, or two of the old kind (common practice, no source). */
 const USUAL_PLUGS: Readonly<Record<Kind, number>> = { 'sata-power': 3, 'peripheral-4pin': 2, 'pcie-6pin': 1 }
+/** Amps of a cable as most carry them (common practice, no source): they find faults but never clear a limit. */
+const USUAL_AMPS: Readonly<Record<Kind, number>> = { 'sata-power': 4.5, 'peripheral-4pin': 5, 'pcie-6pin': 6 }
 const PLUG_WORDS: Readonly<Record<Kind, string>> = {
   'sata-power': 'SATA',
   'peripheral-4pin': 'peripheral',
@@ -64,7 +71,7 @@ function countsOf({ kind, count, plugCount, isOfPlugs, isCable }: Row<Kind>) {
 
 /** A supply by its watts and its cables: “550w, 3 cables sata 3, 1 peripheral 2”. */
 export function supplyOfLine(tokens: readonly Token[], end: number, newId: NewId): LineResult {
-  const { rows, watts, price, spans, faults } = readRows(tokens, GRAMMAR)
+  const { rows, facts, watts, price, spans, faults } = readRows(tokens, GRAMMAR)
   const kindless = rows.filter(({ kind }) => kind === undefined)
   const wrong = kindless.map(({ from, to }) => ({
     from,
@@ -78,6 +85,7 @@ export function supplyOfLine(tokens: readonly Token[], end: number, newId: NewId
   const own = rows.flatMap((each) => (each.kind === undefined ? [] : [{ ...each, ...countsOf(each), kind: each.kind }]))
   const usual = [...new Set(own.filter(({ plugs }) => plugs === undefined).map(({ kind }) => kind))]
   const unsaid = own.some(({ isCable, isOfPlugs, count }) => isCable !== true && isOfPlugs !== true && (count ?? 1) > 1)
+  const isUsual = facts.has('usual')
   return resultOf({
     spans,
     faults: [...faults, ...wrong, ...none],
@@ -87,7 +95,10 @@ export function supplyOfLine(tokens: readonly Token[], end: number, newId: NewId
           `${USUAL_PLUGS[kind]} plug${USUAL_PLUGS[kind] === 1 ? '' : 's'} on a ${PLUG_WORDS[kind]} cable: say “${PLUG_WORDS[kind]} 4” where there are others`,
       ),
       unsaid && 'numbers are cables, not plugs: say “3 sata plugs” for one cable',
-      own.some(({ amps }) => amps === undefined) && 'no amps of a cable: what each may carry stays unknown',
+      own.some(({ amps }) => amps === undefined) &&
+        (isUsual
+          ? 'amps as most cables carry them: they find faults, but clear no limit until you read the manual'
+          : 'no amps of a cable: what each may carry stays unknown'),
       watts === undefined && 'no watts in all',
     ],
     make: () => {
@@ -95,7 +106,7 @@ export function supplyOfLine(tokens: readonly Token[], end: number, newId: NewId
         Array.from({ length: count }, () => ({
           plugs: kind,
           plugCount: plugs ?? USUAL_PLUGS[kind],
-          ...(amps === undefined ? {} : { mostAmps: amps }),
+          ...stated({ mostAmps: amps ?? (isUsual ? USUAL_AMPS[kind] : undefined) }),
         })),
       )
       const told = own.map(({ cables: count, kind }) => `${count} ${PLUG_WORDS[kind]} cable${count === 1 ? '' : 's'}`)
@@ -103,7 +114,7 @@ export function supplyOfLine(tokens: readonly Token[], end: number, newId: NewId
         id: newId(),
         name: [`Supply${watts === undefined ? '' : `, ${watts} W`}`, ...told].join(', '),
         ...price,
-        origin: 'label',
+        origin: isUsual ? 'template' : 'label',
         ...(watts === undefined ? {} : { mostWatts: watts }),
         cables: cables.map((cable, index) => ({ ...cable, name: cableName(index) })),
       })

@@ -17,7 +17,7 @@ import {
 import type { Part } from '../parts/schema'
 import { BOARD_PLANS } from './boards'
 import { TEMPLATE_CASES } from './cases'
-import type { BoardSize, LightWish } from './choices'
+import type { BoardSize } from './choices'
 import { TEMPLATE_PIECES } from './pieces'
 
 /** Typical figures (common practice, no source): of template origin, so that they find faults but never clear a budget. */
@@ -81,27 +81,22 @@ export const templateSupply = makeSupply({
   cables: [sata('A', 3), sata('B', 3)],
 })
 
-export const TEMPLATE_LIGHTS: Readonly<Record<LightWish, readonly Part[]>> = {
-  none: [],
-  addressable5V: [
-    makeStrip({
-      id: 'template-strip-5v',
-      name: 'Ordinary addressable strip, 5 V',
-      leds: { count: 30, whiteMilliamps: 60 },
-      lengthMm: 300,
-      origin,
-    }),
-  ],
-  oneColour12V: [
-    makeStrip12V({
-      id: 'template-strip-12v',
-      name: 'Ordinary one-colour strip, 12 V',
-      watts: 7.2,
-      lengthMm: 300,
-      origin,
-    }),
-  ],
-}
+const templateLights: readonly Part[] = [
+  makeStrip({
+    id: 'template-strip-5v',
+    name: 'Ordinary addressable strip, 5 V',
+    leds: { count: 30, whiteMilliamps: 60 },
+    lengthMm: 300,
+    origin,
+  }),
+  makeStrip12V({
+    id: 'template-strip-12v',
+    name: 'Ordinary one-colour strip, 12 V',
+    watts: 7.2,
+    lengthMm: 300,
+    origin,
+  }),
+]
 
 /** A liquid cooler by its radiator and the leads of its pump; its fans are parts of their own. */
 function templateCooler(fanCount: number, sizeMm: number, isTachOnly: boolean): Part {
@@ -163,8 +158,7 @@ export const TEMPLATE_PARTS: readonly Part[] = [
     ],
   }),
   templateFan,
-  ...TEMPLATE_LIGHTS.addressable5V,
-  ...TEMPLATE_LIGHTS.oneColour12V,
+  ...templateLights,
   airCooler,
   templateCooler(2, 120, false),
   templateCooler(3, 120, false),

@@ -1,63 +1,10 @@
 import { bench } from '../../../tests/support/bench'
-import { apply } from '../build/apply'
-import { plugEdit } from '../build/plug'
-import { asBuild } from '../formats/validate'
 import { derive } from '../operate/harness'
-import { candidatesFor } from '../ask/candidates'
-import { editableFigures } from '../parts/figures'
-import { check } from '../rules/check'
 import { shoppingList } from '../sheet/shopping'
 import { leadListCsv } from '../sheet/csv'
 import { partSummary } from '../wording/part-text'
-import { findingText, listNames } from '../wording/text'
-import { BOARD_SIZES, LIGHT_WISHES } from './choices'
+import { listNames } from '../wording/text'
 import { TEMPLATE_PARTS } from './parts'
-import { templateBuild } from './template-build'
-
-describe('the template build', () => {
-  const every = BOARD_SIZES.flatMap((boardSize) => LIGHT_WISHES.map((lights) => [boardSize, lights] as const))
-
-  test.each(every)(
-    '%s board, lights %s: sound, loose, and every lead finds a port of its plug',
-    (boardSize, lights) => {
-      const build = templateBuild({ id: 't', name: 'T', boardSize, fanCount: 2, lights })
-      expect(() => asBuild(build)).not.toThrow()
-      const harness = derive(build)
-      const [first] = check(harness).findings
-      expect(first?.messageId).toBe('needed')
-      for (const { ref } of harness.ports.filter(({ port }) => port.need === 'required')) {
-        const best = candidatesFor(harness, ref)[0]!
-        const hasPort = !(lights === 'oneColour12V' && boardSize === 'small' && ref.portId === 'light')
-        expect(best.outlook).toBe(hasPort ? 'wouldHold' : 'volts')
-      }
-    },
-  )
-
-  test('assumed figures never clear a budget; read from the manual and the label they do', () => {
-    let build = templateBuild({ id: 't', name: 'T', boardSize: 'middle', fanCount: 1, lights: 'none' })
-    const fan = build.items.find((item) => item.mark === 'F1')!
-    const board = build.items.find((item) => item.mark === 'M1')!
-    build = apply(build, plugEdit(build, { itemId: fan.id, portId: 'fan' }, { itemId: board.id, portId: 'CPU' })).build
-    const texts = () => check(derive(build)).findings.map(findingText)
-    const surge =
-      'The start-up peak would hold if motors that state no start current take twice their rated one, at CPU. Look it up where it matters.'
-    expect(texts()).toEqual([
-      'CPU would hold if the figures are right: 0.25 A of 1.00 A, but one of them is only assumed. Check it against the manual or the label.',
-      surge,
-    ])
-    for (const part of build.parts) {
-      for (const { path, figure, origin } of editableFigures(part)) {
-        if (figure === undefined) continue
-        build = apply(build, { type: 'setFigure', partId: part.id, path, figure: { ...figure, origin } }).build
-      }
-    }
-    expect(texts()).toEqual([surge])
-  })
-
-  test('no fans at all is a bench too', () => {
-    expect(templateBuild({ id: 't', name: 'T', boardSize: 'small', fanCount: 0, lights: 'none' }).items).toHaveLength(2)
-  })
-})
 
 describe('shopping', () => {
   test('counts by part, in the currency of the part, and says where a price is not known', () => {

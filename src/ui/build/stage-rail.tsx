@@ -4,7 +4,7 @@ import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { SeverityCount } from '@/ui/shared/severity'
-import { useVerdicts } from '@/ui/session/context'
+import { useIsJudged, useVerdicts } from '@/ui/session/context'
 import type { Stage } from '@/ui/focus/descriptor'
 import { stageOf, STAGES } from '@/ui/stages/stages'
 
@@ -25,6 +25,7 @@ function Counts({ of }: { readonly of: Stage }) {
 /** The stages down the left (across the top on a narrow page), with the one that is open marked. */
 export function StageRail({ buildId }: { readonly buildId: string }) {
   const path = usePathname()
+  const isJudged = useIsJudged()
   return (
     <nav
       aria-label="Stages"
@@ -49,7 +50,7 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
             <span className="leading-tight">
               {name}
               <span className="hidden text-xs font-normal text-faded md:block">{hint}</span>
-              {owns !== undefined && <Counts of={stage} />}
+              {isJudged && owns !== undefined && <Counts of={stage} />}
             </span>
           </Link>
         )

@@ -4,41 +4,7 @@ import { CornerDownLeft } from 'lucide-react'
 import type { LineResult } from '@/core/line/made'
 import { partSummary } from '@/core/wording/part-text'
 import { Button } from '@/ui/shared/button'
-
-interface Fragment {
-  readonly text: string
-  readonly sort: 'plain' | 'understood' | 'fault'
-  readonly meaning?: string
-}
-
-/** The line cut into what was understood, what cannot be right, and the rest. */
-function fragmentsOf(line: string, results: readonly LineResult[]): readonly Fragment[] {
-  const marks = [
-    ...results.flatMap(({ faults }) =>
-      faults.map(({ from, to, message }) => ({ from, to, sort: 'fault' as const, meaning: message })),
-    ),
-    ...results.flatMap(({ spans }) =>
-      spans.map(({ from, to, meaning }) => ({ from, to, sort: 'understood' as const, meaning })),
-    ),
-  ]
-    .filter(({ from, to }) => to > from)
-    .toSorted((a, b) => a.from - b.from)
-  const pieces: Fragment[] = []
-  let at = 0
-  for (const { from, to, sort, meaning } of marks) {
-    if (from < at) continue
-    if (from > at) pieces.push({ text: line.slice(at, from), sort: 'plain' })
-    pieces.push({ text: line.slice(from, to), sort, meaning })
-    at = to
-  }
-  return at < line.length ? [...pieces, { text: line.slice(at), sort: 'plain' }] : pieces
-}
-
-const PIECE_LOOKS = {
-  plain: 'text-faded',
-  understood: 'border-b-2 border-moss',
-  fault: 'border-b-2 border-dotted border-madder font-semibold text-madder',
-} as const
+import { ReadLine } from './read-line'
 
 interface LineCardProps {
   readonly line: string
@@ -58,11 +24,7 @@ export function LineCard({ line, results, onAdd }: LineCardProps) {
       className={`border-b border-thread px-3 py-2.5 ${faults.length === 0 ? 'bg-moss-wash/60' : 'bg-madder-wash/50'}`}
     >
       <p className="leading-7 break-words">
-        {fragmentsOf(line, results).map((piece, index) => (
-          <span key={index} className={PIECE_LOOKS[piece.sort]} title={piece.meaning}>
-            {piece.text}
-          </span>
-        ))}
+        <ReadLine line={line} results={results} />
       </p>
       {made.map(({ count, part }) => (
         <div key={part.id} className="mt-1">

@@ -3,7 +3,10 @@
 import { Lightbulb, Plug, Search, X } from 'lucide-react'
 import { nanoid } from 'nanoid'
 import { useId, useMemo, useRef, useState } from 'react'
+import type { Build } from '@/core/build/schema'
 import type { ShelfPart } from '@/core/formats/api-types'
+import { linesOf } from '@/core/line/list'
+import type { LinePart, LineResult } from '@/core/line/made'
 import { partsOfLine } from '@/core/line/part-of-line'
 import { useActions, useSession } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
@@ -12,6 +15,8 @@ import { addPartsEdit, copyFor, ownFor } from './add-parts'
 import { useFinder } from './finder/finder-state'
 import { useLightKinds } from './light-kinds/light-kinds-state'
 import { LineCard } from './line-card'
+import { LineExamples } from './line-examples'
+import { ListDialog } from './list-dialog'
 import { Packs } from './packs'
 import { ShelfFilters } from './shelf-filters'
 import { ShelfRow } from './shelf-row'
@@ -73,12 +78,25 @@ function Results({ found, text, isTyped, onChanged }: ResultsProps) {
   )
 }
 
+/** Kinds that a line tells without a figure: “mid tower”, “air cooler”. */
+const TOLD_BY_WORDS = ['case', 'cooler']
+
 function useLine(text: string) {
   return useMemo(() => {
-    if (!isLabel(text)) return []
     const results = partsOfLine(text, () => nanoid(12))
-    return results.some((result) => result.isLabel) ? results : []
+    if (isLabel(text)) return results.some((result) => result.isLabel) ? results : []
+    const isTold = ({ made }: LineResult) => made.some(({ part }) => TOLD_BY_WORDS.includes(part.kind))
+    return results.length > 0 && results.every(isTold) ? results : []
   }, [text])
+}
+
+/** Why Enter put nothing on the bench, and what to do. */
+function whyNothing(text: string, results: readonly LineResult[], found: Found): string {
+  if (text.trim() === '') return 'Nothing is typed yet: type what a label says, or a name.'
+  if (results.length > 0) return 'Not yet on the bench: correct what is dotted in the line first.'
+  if (found.state !== 'found' || found.text !== text) return 'Still looking along the shelf: press Enter once more.'
+  if (found.parts.length === 0) return 'Not on the bench: nothing on the shelf has these words, and they are no label.'
+  return `Not yet on the bench: ${found.parts.length === 1 ? 'one part comes near' : `${found.parts.length}${found.hasMore ? ' or more' : ''} parts have these words`}. Press Add beside the one you mean, or type more of its name.`
 }
 
 /** The shelf and the line: type a label and confirm the part, or search and add. */
@@ -88,6 +106,8 @@ export function Shelf() {
   const [text, setText] = useState('')
   const [filter, setFilter] = useState(NO_FILTER)
   const [round, setRound] = useState(0)
+  const [said, setSaid] = useState('')
+  const [list, setList] = useState<string | undefined>(undefined)
   const [view, setView] = useState<'parts' | 'packs'>('parts')
   const field = useRef<HTMLInputElement>(null)
   const hintId = useId()
@@ -99,14 +119,26 @@ export function Shelf() {
   const askAgain = () => setRound((before) => before + 1)
   // Enter takes what was typed as a label, or else the one part of the shelf that is meant for sure.
   const only = onlyOne(found, text)
-  const addLine = () => {
-    if (!isReady && (results.length > 0 || only === undefined)) return
-    const wanted = isReady
-      ? made.map(({ part, count }) => ({ part: ownFor(build, part), count }))
-      : [{ part: copyFor(build, only!), count: 1 }]
-    if (!dispatch(addPartsEdit(build, wanted))) return
+  const add = (wanted: readonly LinePart[]): boolean => {
+    if (!dispatch(addPartsEdit(build, wanted))) return false
     notify(`On the bench: ${wanted.map(({ part, count }) => `${count} × ${part.name}`).join(', ')}.`)
-    setText('')
+    return true
+  }
+  const addMade = (some: readonly LinePart[]) => {
+    // Lines of one list may say the same part, too.
+    const held = some.reduce<Build>((before, { part }) => {
+      const own = ownFor(before, part)
+      return own === part ? { ...before, parts: [...before.parts, part] } : before
+    }, build)
+    return add(some.map(({ part, count }) => ({ part: ownFor(held, part), count })))
+  }
+  const change = (typed: string) => {
+    setText(typed)
+    setSaid('')
+  }
+  const addLine = () => {
+    if (!isReady && (results.length > 0 || only === undefined)) return setSaid(whyNothing(text, results, found))
+    if (isReady ? addMade(made) : add([{ part: copyFor(build, only!), count: 1 }])) change('')
     field.current?.focus()
   }
   return (
@@ -133,14 +165,20 @@ export function Shelf() {
             placeholder="3 fans 140 4-pin 0.3A 500mm, or a name"
             aria-label="Type a label, or search the shelf"
             aria-describedby={hintId}
-            onChange={(event) => setText(event.target.value)}
+            onChange={(event) => change(event.target.value)}
+            onPaste={(event) => {
+              const pasted = event.clipboardData.getData('text')
+              if (linesOf(pasted).length < 2) return
+              event.preventDefault()
+              setList(pasted)
+            }}
             className="w-full bg-transparent py-2 outline-none"
           />
           {text !== '' && (
             <button
               type="button"
               aria-label="Empty the field"
-              onClick={() => setText('')}
+              onClick={() => change('')}
               className="p-1 text-faded hover:text-ink"
             >
               <X size={15} aria-hidden />
@@ -148,7 +186,11 @@ export function Shelf() {
           )}
         </form>
         <p id={hintId} className="text-[13px] text-faded">
-          Type what a label says, amps or watts, in any order, or a name; Enter puts it on the bench.
+          Type what a label says, amps or watts, in any order, or a name; Enter puts it on the bench. A list can be
+          pasted.
+        </p>
+        <p role="status" className={said === '' ? 'sr-only' : 'text-[13px] text-madder'}>
+          {said}
         </p>
         <div className="flex flex-wrap items-center gap-1.5">
           <div role="group" aria-label="What to show" className="flex overflow-hidden rounded-md border border-thread">
@@ -165,6 +207,12 @@ export function Shelf() {
             ))}
           </div>
           <span className="grow" />
+          <LineExamples
+            onPick={(line) => {
+              change(line)
+              field.current?.focus()
+            }}
+          />
           <Button tone="quiet" small onClick={() => useFinder.setState({ job: {} })}>
             <Plug size={15} aria-hidden /> Which plug?
           </Button>
@@ -174,6 +222,7 @@ export function Shelf() {
         </div>
         {view === 'parts' && <ShelfFilters filter={filter} onChange={setFilter} />}
       </header>
+      {list !== undefined && <ListDialog text={list} onClose={() => setList(undefined)} onAdd={addMade} />}
       {results.length > 0 && <LineCard line={text} results={results} onAdd={addLine} />}
       <div className="min-h-0 overflow-y-auto">
         {view === 'packs' ? (

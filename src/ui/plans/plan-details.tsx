@@ -1,5 +1,4 @@
 import { Check } from 'lucide-react'
-import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { mindKey, portKey } from '@/core/build/refs'
 import { CAUTIONS } from '@/core/sheet/cautions'
@@ -10,12 +9,11 @@ import { neededLoose } from '@/core/weave/plan/plan'
 import { lackTexts, reasonFor, whyLoose } from '@/core/wording/reason-text'
 import { goalText, MANNER_WORDS, NOT_LOOKED_FOR_TEXT, settledTexts, stepText } from '@/core/wording/plan-text'
 import { countOf, findingText } from '@/core/wording/text'
-import { useActions } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
-import { notify } from '@/ui/shared/notices'
 import { SeverityMark } from '@/ui/shared/severity'
 import { PlanCompare } from './plan-compare'
 import type { Shown } from './use-shown'
+import { changesOf, isTakeable, isWiredSo, useTake } from './use-take'
 
 /** In the order of the work at the bench: pull out, lay in, plug; what stays comes last. */
 const GROUPS = [
@@ -68,9 +66,8 @@ interface DetailsProps {
 /** What a plan comes to, what is left to say of it, and every lead, to take as a whole or in part. */
 export function PlanDetails({ shown, others, isStillSought }: DetailsProps) {
   const { sent, today, after, plan, steps, verdicts } = shown
-  const { dispatch } = useActions()
-  const router = useRouter()
-  const changes = steps.filter(({ does }) => does === 'moves' || does === 'comes')
+  const take = useTake()
+  const changes = changesOf(shown)
   // Asked of every port for every lead, so once for a plan.
   const reasons = useMemo(
     () =>
@@ -83,16 +80,11 @@ export function PlanDetails({ shown, others, isStillSought }: DetailsProps) {
   const other = others.find(({ sent: { manner } }) => manner === against)
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const chosen = changes.filter(({ lead }) => !left.has(portKey(lead)))
-  const isToday = sent.edit.type === 'batch' && sent.edit.edits.length === 0 && sent.schoolEdits.length === 0
   const isWhole = chosen.length === changes.length
   const accept = () => {
-    const part = isWhole
-      ? sent.edit
-      : judge(today, partOfPlan(today, plan, new Set(chosen.map(({ lead }) => portKey(lead))))).edit
-    const edits = [...sent.schoolEdits, ...(part.type === 'batch' ? part.edits : [part])]
-    if (!dispatch({ type: 'batch', edits })) return
-    notify(`${countOf(chosen.length, 'lead')} as planned. One undo takes it all back.`)
-    router.push(`/builds/${today.build.id}/threads`)
+    if (isWhole) return take(shown)
+    const keys = new Set(chosen.map(({ lead }) => portKey(lead)))
+    take(shown, { edit: judge(today, partOfPlan(today, plan, keys)).edit, leadCount: chosen.length })
   }
   const toggle = (step: Step, isChosen: boolean) => {
     const next = new Set(left)
@@ -109,7 +101,7 @@ export function PlanDetails({ shown, others, isStillSought }: DetailsProps) {
           <h3 className="font-display text-lg font-semibold">{MANNER_WORDS[sent.manner].name}</h3>
           <p className="text-faded">{MANNER_WORDS[sent.manner].means}</p>
         </div>
-        {isToday ? (
+        {isWiredSo(shown) ? (
           <p className="flex items-center gap-1.5 text-moss">
             <Check size={16} aria-hidden /> All is wired so already.
           </p>
@@ -117,7 +109,7 @@ export function PlanDetails({ shown, others, isStillSought }: DetailsProps) {
           <Button
             tone="act"
             onClick={accept}
-            disabled={(chosen.length === 0 && changes.length > 0) || (isStillSought && verdicts.counts.stop > 0)}
+            disabled={(chosen.length === 0 && changes.length > 0) || !isTakeable(shown, isStillSought)}
           >
             <Check size={16} aria-hidden /> {isWhole ? 'Take this plan' : `Take ${chosen.length} of ${changes.length}`}
           </Button>

@@ -2,7 +2,7 @@
 
 import { ArrowLeft, Hourglass, Play, Square } from 'lucide-react'
 import Link from 'next/link'
-import { useMemo, useState } from 'react'
+import { useEffect, useEffectEvent, useMemo, useState } from 'react'
 import { machinesOf, saidOf } from '@/core/weave/problem/machine'
 import { soldAs, type Offer, type Thing } from '@/core/weave/problem/problem'
 import { mannersFor, type Manner } from '@/core/weave/answers/proposals'
@@ -25,8 +25,14 @@ const PATIENCE = [
   { seconds: 120, words: '2 min' },
 ] as const
 
+interface PlansStageProps {
+  readonly shelf: readonly Thing[]
+  /** What the plan is after that comes first; where it is said, plans are looked for at once. */
+  readonly first?: Manner | undefined
+}
+
 /** Plans the wiring: one proposal for each manner that makes sense here, compared, and taken whole or lead by lead. */
-export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
+export function PlansStage({ shelf, first }: PlansStageProps) {
   const harness = useHarness()
   const { build } = harness
   const verdicts = useVerdicts()
@@ -42,8 +48,10 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
   const manners = useMemo(() => {
     const { counts } = saidOf(verdicts, machine.itemIds)
     const isWired = build.threads.some(({ from }) => machine.itemIds.has(from.itemId))
-    return [...(counts.stop > 0 && isWired ? (['mend'] as const) : []), ...mannersFor(harness, offers.chosen)]
-  }, [verdicts, machine, build, harness, offers.chosen])
+    const all = mannersFor(harness, offers.chosen)
+    const ordered = [...all.filter((manner) => manner === first), ...all.filter((manner) => manner !== first)]
+    return [...(counts.stop > 0 && isWired ? (['mend'] as const) : []), ...ordered]
+  }, [verdicts, machine, build, harness, offers.chosen, first])
   const isStale = asked !== undefined && (asked.build !== build || asked.machine.assemblyId !== machine.assemblyId)
   const found = useShown(asked?.build, plans)
   const shown = useMemo(() => withoutRepeats(found), [found])
@@ -65,6 +73,12 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
     setPicked(undefined)
     start(question)
   }
+  const beginAtOnce = useEffectEvent(() => {
+    if (harness.items.length > 0) begin()
+  })
+  useEffect(() => {
+    if (first !== undefined) beginAtOnce()
+  }, [first])
   return (
     <div className="relative flex h-full flex-col gap-3 overflow-auto p-3">
       <header className="flex flex-wrap items-center gap-2">
@@ -139,7 +153,7 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
       </p>
       {failure !== undefined && <p className="text-madder">{failure} Nothing was changed.</p>}
       {harness.items.length === 0 && <p className="text-faded">There is nothing on the bench yet.</p>}
-      <OffersField offers={offers} isOpen={plans.length === 0} />
+      {shown.length === 0 && <OffersField offers={offers} isOpen={!isRunning} />}
       {shown.length > 0 && (
         <PlanTable shown={shown} picked={plan?.sent.manner} currency={offers.currency} onPick={setPicked} />
       )}
@@ -159,6 +173,7 @@ export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
           isStillSought={isRunning && !plan.sent.isDone}
         />
       )}
+      {shown.length > 0 && <OffersField offers={offers} isOpen={false} />}
     </div>
   )
 }

@@ -62,6 +62,11 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
 
 export const useHarness = (): Harness => useBuildContext().harness
 export const useVerdicts = (): Verdicts => useBuildContext().verdicts
+/** Whether there is something to plug into, or plugged in: before that no lead can be where it belongs. */
+export function useIsJudged(): boolean {
+  const { build, items, factsOfItem } = useHarness()
+  return build.threads.length > 0 || items.some(({ id }) => factsOfItem(id).part.kind === 'board')
+}
 export const useActions = (): SessionActions => useBuildContext().session.actions
 export function useSession<T>(select: (state: Session) => T): T {
   return useStore(useBuildContext().session.store, select)

@@ -118,7 +118,13 @@ export function led({ draft, problem, flows, flowsOn }: Writing): void {
       // What the box would make of a command of its own does not matter where the board leads it.
       const settled = draft.whole('settled', demand.mostCount)
       draft.count('unknowns', [settled, -unknowns])
-      draft.row([[settled, 1], [variable, -1]], { most: 0 })
+      draft.row(
+        [
+          [settled, 1],
+          [variable, -1],
+        ],
+        { most: 0 },
+      )
       draft.row([[settled, 1], ...excused], { most: 0 })
     }
     mixedBehind(draft, leading, fans)

@@ -11,7 +11,7 @@ import { sumText } from '@/core/wording/sum-text'
 import { countOf, findingText } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
 import { SeverityCount } from '@/ui/shared/severity'
-import { useActions, useHarness, useVerdicts } from '@/ui/session/context'
+import { useActions, useHarness, useIsJudged, useVerdicts } from '@/ui/session/context'
 import { stageAt, stageOf } from '@/ui/stages/stages'
 import { MendAllDialog } from './mend-all'
 import { Snag } from './snag'
@@ -140,8 +140,26 @@ function Filters({
   )
 }
 
-/** What the check found, worst first, each with its sum and its mends. */
+/** Without a board nothing can be plugged in yet, so that whatever is said would only alarm. */
+function NothingJudged() {
+  return (
+    <section aria-label="Snags" className="p-3">
+      <h2 className="font-display font-semibold">Snags</h2>
+      <p className="mt-2 text-faded">
+        Nothing is judged before there is a board. Put one on the bench, or type it in Parts: “board 4 fan headers 1A, 2
+        argb”.
+      </p>
+    </section>
+  )
+}
+
+/** What the check found, once there is a board or something is plugged in. */
 export function SnagList({ buildId }: { readonly buildId: string }) {
+  return useIsJudged() ? <Judged buildId={buildId} /> : <NothingJudged />
+}
+
+/** What the check found, worst first, each with its sum and its mends. */
+function Judged({ buildId }: { readonly buildId: string }) {
   const { findings, counts, outcomes } = useVerdicts()
   const [filter, setFilter] = useState<Filter>({ hidden: new Set(), isHereOnly: false })
   const stage = stageAt(usePathname())
