@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { PackSchema, SchoolsSchema } from '../build/schema'
 import { PartSchema } from '../parts/schema'
-import { Id, LIMITS, listOf, Name, oneOf, strict, tagged, type ModelOf } from '../schema/schema-kit'
+import { Id, LIMITS, listOf, Name, strict, tagged, type ModelOf } from '../schema/schema-kit'
 
 /** How a new build starts. The id comes from the page, so that a request sent twice makes one build. */
 export const NewBuildSchema = tagged('from', [

@@ -43,10 +43,8 @@ const GRAMMAR: Grammar<Kind, Fact> = {
     ...size('middle', 'a middle board, 244 by 244 mm', 'matx', 'micro-atx', 'micro atx', 'middle'),
     ...size('large', 'a large board, 305 by 244 mm', 'atx', 'large'),
     ...size('usual', 'amps as most boards give them', 'usual', 'as usual', 'usual amps', 'typical'),
+    ...['board', 'motherboard', 'mainboard'].map((word): [string, Word] => [word, { is: 'thing' }]),
     ...[
-      'board',
-      'motherboard',
-      'mainboard',
       'header',
       'a',
       'an',

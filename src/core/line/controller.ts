@@ -27,13 +27,10 @@ const GRAMMAR: Grammar<Kind, Fact> = {
     ...fact('peripheral-4pin', 'a peripheral supply lead', 'peripheral', 'molex'),
     ...fact('speedSync', 'a lead by which the board leads its fans', 'fan sync', 'speed sync', 'pwm in', 'pwm sync'),
     ...fact('lightSync', 'a lead by which the board leads its lights', 'light sync', 'argb in', 'argb sync'),
+    ...['controller', 'fan controller', 'light controller', 'argb controller', 'box', 'control box'].map(
+      (word): [string, Word] => [word, { is: 'thing' }],
+    ),
     ...[
-      'controller',
-      'fan controller',
-      'light controller',
-      'argb controller',
-      'box',
-      'control box',
       'outlet',
       'port',
       'channel',

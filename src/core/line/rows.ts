@@ -13,6 +13,8 @@ export type RowWord<K extends string, F extends string> =
   /** A number behind it is one of plugs, and before it one of cables. */
   | { readonly is: 'cable' }
   | { readonly is: 'plug' }
+  /** The name of the thing itself. */
+  | { readonly is: 'thing' }
   | { readonly is: 'filler' }
 
 /** The words of one such thing. */
@@ -221,6 +223,9 @@ function readWord<K extends string, F extends string>(state: State<K, F>, token:
     case 'plug':
       openRow(state, token).isOfPlugs = true
       note('plugs')
+      return
+    case 'thing':
+      note(`a ${state.grammar.name}`)
       return
     case 'filler':
   }

@@ -32,24 +32,10 @@ const GRAMMAR: Grammar<Kind, 'usual'> = {
     ['string', { is: 'cable' }],
     ['plug', { is: 'plug' }],
     ['connector', { is: 'plug' }],
-    ...[
-      'supply',
-      'psu',
-      'power supply',
-      'power unit',
-      'power',
-      'a',
-      'an',
-      'the',
-      'of',
-      'each',
-      'at',
-      'max',
-      'most',
-      'modular',
-      'my',
-      'new',
-    ].map((word): [string, Word] => [word, { is: 'filler' }]),
+    ...['supply', 'psu', 'power supply', 'power unit'].map((word): [string, Word] => [word, { is: 'thing' }]),
+    ...['power', 'a', 'an', 'the', 'of', 'each', 'at', 'max', 'most', 'modular', 'my', 'new'].map(
+      (word): [string, Word] => [word, { is: 'filler' }],
+    ),
   ]),
 }
 

@@ -3,8 +3,7 @@ import { linesOf } from '../line/list'
 import type { Manner } from '../weave/answers/proposals'
 
 /** What a new build is asked, in the order of what decides most. */
-export const QUESTIONS = ['case', 'board', 'cooler', 'supply', 'rest'] as const
-export type Question = (typeof QUESTIONS)[number]
+export type Question = 'case' | 'board' | 'cooler' | 'supply' | 'rest'
 
 export const CASE_CLASSES = ['cube', 'mid tower', 'full tower', 'wide case'] as const
 export type CaseClass = (typeof CASE_CLASSES)[number]

@@ -39,7 +39,7 @@ const BOARD_NAMES: Readonly<Record<BoardSize, string>> = {
 }
 
 /** A board of a general class, to be corrected from its manual. */
-export function templateBoard(size: BoardSize): Part {
+function templateBoard(size: BoardSize): Part {
   const caseHeaders = Array.from({ length: CASE_HEADER_COUNT[size] }, (_, index): FanHeader => {
     return { name: `SYS${index + 1}`, role: 'case', mostAmps: HEADER_AMPS }
   })
@@ -56,7 +56,7 @@ export function templateBoard(size: BoardSize): Part {
   return laidOut(board, BOARD_PLANS[size], origin)
 }
 
-export const templateFan = makeFan({
+const templateFan = makeFan({
   id: 'template-fan-120',
   name: 'Ordinary 120 mm fan, 4-pin',
   pins: 4,
@@ -74,7 +74,7 @@ const sata = (name: string, plugCount: number): SupplyCable => ({
   mostAmps: SATA_CABLE_AMPS,
 })
 
-export const templateSupply = makeSupply({
+const templateSupply = makeSupply({
   id: 'template-supply',
   name: 'Ordinary supply, two SATA cables',
   origin,

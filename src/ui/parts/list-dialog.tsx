@@ -25,9 +25,9 @@ function ListRow({ row, number, onChange, onRemove }: RowProps) {
   const faults = row.results.flatMap((result) => result.faults)
   const assumed = [...new Set(row.results.flatMap((result) => result.assumed))]
   return (
-    <tr className="border-t border-thread align-top">
+    <tr className="border-t border-thread align-top max-sm:flex max-sm:flex-wrap">
       <td className="py-2 pr-2 text-right text-faded">{number}</td>
-      <td className="w-1/2 py-2 pr-3">
+      <td className="py-2 pr-3 max-sm:grow sm:w-1/2">
         <input
           value={row.text}
           maxLength={MOST_LENGTH}
@@ -40,7 +40,7 @@ function ListRow({ row, number, onChange, onRemove }: RowProps) {
           <ReadLine line={row.text} results={row.results} />
         </p>
       </td>
-      <td className="py-2 pr-2">
+      <td className="py-2 pr-2 max-sm:order-last max-sm:w-full max-sm:pt-0 max-sm:pl-6">
         {isUnderstood(row)
           ? made.map(({ count, part }) => (
               <p key={part.id} className="font-semibold">
@@ -106,7 +106,7 @@ export function ListDialog({ text, onClose, onAdd }: ListDialogProps) {
       }
     >
       <table className="w-full">
-        <thead>
+        <thead className="max-sm:sr-only">
           <tr className="text-left text-[13px] text-faded">
             <th className="pr-2 pb-1 text-right font-medium">No.</th>
             <th className="pr-3 pb-1 font-medium">Line</th>

@@ -185,10 +185,18 @@ export function Shelf() {
             </button>
           )}
         </form>
-        <p id={hintId} className="text-[13px] text-faded">
-          Type what a label says, amps or watts, in any order, or a name; Enter puts it on the bench. A list can be
-          pasted.
-        </p>
+        <div className="flex items-start gap-1">
+          <p id={hintId} className="grow text-[13px] text-faded">
+            Type what a label says, amps or watts, in any order, or a name; Enter puts it on the bench. A list can be
+            pasted.
+          </p>
+          <LineExamples
+            onPick={(line) => {
+              change(line)
+              field.current?.focus()
+            }}
+          />
+        </div>
         <p role="status" className={said === '' ? 'sr-only' : 'text-[13px] text-madder'}>
           {said}
         </p>
@@ -207,12 +215,6 @@ export function Shelf() {
             ))}
           </div>
           <span className="grow" />
-          <LineExamples
-            onPick={(line) => {
-              change(line)
-              field.current?.focus()
-            }}
-          />
           <Button tone="quiet" small onClick={() => useFinder.setState({ job: {} })}>
             <Plug size={15} aria-hidden /> Which plug?
           </Button>
