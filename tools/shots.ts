@@ -25,6 +25,16 @@ const openWindow = (button: string) => async (page: Page) => {
   await page.waitForTimeout(700)
 }
 
+/** A new build with some answers given. */
+const firstMinute = async (page: Page) => {
+  await page.getByRole('button', { name: 'New build' }).click()
+  for (const answer of ['Mid tower', 'Middle, 244 mm', 'Liquid 240', '2 cables']) {
+    await page.getByText(answer, { exact: true }).click()
+  }
+  await page.getByLabel(/^Fans, lights and the rest/).fill('3 fans 120 0.2A, argb 12 leds\n2 fans 140 0.3A')
+  await page.evaluate(() => scrollTo(0, 150))
+}
+
 /** A few answers in, so that look-alikes stand side by side. */
 const findLight = async (page: Page) => {
   await openWindow('Which plug?')(page)
@@ -56,7 +66,7 @@ const history = async (page: Page) => {
 
 const shots: readonly Shot[] = [
   { name: 'builds', path: '/' },
-  { name: 'blank-bench', path: '/', then: (page) => page.getByRole('button', { name: 'New build' }).click() },
+  { name: 'blank-bench', path: '/', then: firstMinute },
   {
     name: 'parts',
     path: '/builds/harbour-lantern/parts',
@@ -79,7 +89,7 @@ const shots: readonly Shot[] = [
       await page.getByRole('button', { name: 'Plan again' }).waitFor({ timeout: 90_000 })
       await page
         .getByRole('columnheader', { name: /Sound, then cheap/ })
-        .getByRole('button')
+        .getByRole('button', { name: 'Show' })
         .click()
     },
   },

@@ -26,8 +26,8 @@ function ListRow({ row, number, onChange, onRemove }: RowProps) {
   const assumed = [...new Set(row.results.flatMap((result) => result.assumed))]
   return (
     <tr className="border-t border-thread align-top max-sm:flex max-sm:flex-wrap">
-      <td className="py-2 pr-2 text-right text-faded">{number}</td>
-      <td className="py-2 pr-3 max-sm:grow sm:w-1/2">
+      <td className="py-2 pr-2 text-right text-faded max-sm:w-6">{number}</td>
+      <td className="py-2 pr-3 max-sm:w-[calc(100%-4.5rem)] sm:w-1/2">
         <input
           value={row.text}
           maxLength={MOST_LENGTH}
