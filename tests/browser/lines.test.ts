@@ -61,6 +61,15 @@ test('a pasted list of twelve lines becomes a table to confirm; what was not und
   ).toEqual({ case: 1, board: 1, supply: 1, cooler: 1, fan: 9, light: 2, splitter: 1, hub: 1, controller: 1 })
 })
 
+test('of a text that is no list of one machine only the first 200 lines are read, and it is said', async () => {
+  const { id } = await newBuild(bench([]))
+  const page = await newPage(`/builds/${id}/parts`)
+  await paste(page, 'fan 120 0.2A\n'.repeat(3000))
+  const dialog = page.getByRole('dialog', { name: 'Your list, line by line' })
+  await dialog.getByText('Only the first 200 of 3000 lines are read.').waitFor()
+  await dialog.getByText('200 lines, all understood.').waitFor()
+})
+
 test('one line alone is pasted into the field as ever', async () => {
   const { id } = await newBuild(bench(['M1: board-middle']))
   const page = await newPage(`/builds/${id}/parts`)

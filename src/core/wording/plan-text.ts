@@ -55,7 +55,7 @@ export const WARINESS_TEXTS: Readonly<Record<Wariness, string>> = {
 
 /** What no plan is looked for with, so that nothing is said to be best against it; docs/weave.md tells why. */
 export const NOT_LOOKED_FOR_TEXT =
-  'Not looked for: more than plain splitters behind a splitter or hub, and those only in one level, where the outlet says what it bears, and, if they are to be bought for a large machine, where some lead has no port without; a hub whose board lead stays loose; a box that follows the board where that is not the choice.'
+  'Not looked for: more than plain splitters behind a splitter or hub, and those only in one level, of one kind on a piece, where the outlet says what it bears, and, if they are to be bought for a large machine, where some lead has no port without; a hub whose board lead stays loose; a box that follows the board where that is not the choice.'
 
 /** One goal with what it came to, and whether less is impossible. */
 export function goalText({ goal, value, bound, isProven }: Reached): string {

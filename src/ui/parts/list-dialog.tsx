@@ -11,6 +11,8 @@ import { Dialog } from '@/ui/shared/dialog'
 import { ReadLine } from './read-line'
 
 const MOST_LENGTH = 400
+/** A longer text is no list of one machine; what is beyond is said to be left out. */
+const MOST_LINES = 200
 
 interface RowProps {
   readonly row: ListedLine
@@ -74,7 +76,8 @@ interface ListDialogProps {
 
 /** A pasted list, line by line, to be confirmed: what was not understood stays here until it is corrected or left out. */
 export function ListDialog({ text, onClose, onAdd }: ListDialogProps) {
-  const [lines, setLines] = useState(() => linesOf(text))
+  const [pasted] = useState(() => linesOf(text))
+  const [lines, setLines] = useState(() => pasted.slice(0, MOST_LINES))
   const rows = useMemo(() => readList(lines, () => nanoid(12)), [lines])
   const understood = rows.filter(isUnderstood)
   const made = understood.flatMap(({ results }) => results.flatMap((result) => result.made))
@@ -90,7 +93,7 @@ export function ListDialog({ text, onClose, onAdd }: ListDialogProps) {
       isOpen
       isWide
       title="Your list, line by line"
-      description="Each line says what it becomes. Nothing is on the bench yet."
+      description={`Each line says what it becomes. Nothing is on the bench yet.${pasted.length > MOST_LINES ? ` Only the first ${MOST_LINES} of ${pasted.length} lines are read.` : ''}`}
       onClose={onClose}
       footer={
         <>

@@ -200,9 +200,14 @@ function likesOf(
   const isOfOne = [...counts.keys()].every((variable) => flowOf.get(variable)!.use === use)
   const likes = isOfOne ? model.problem.uses.filter((other) => isAlike(other, use)) : [use]
   const onLike = (variable: string, on: Use) =>
-    model.flows.find((other) => other.use === on && other.demand === flowOf.get(variable)!.demand)!.variable
-  return likes.map((on) => ({
-    on,
-    own: [...counts].map(([variable, count]) => ({ variable: on === use ? variable : onLike(variable, on), count })),
-  }))
+    model.flows.find((other) => other.use === on && other.demand === flowOf.get(variable)!.demand)?.variable
+  return likes.flatMap((on) => {
+    if (on === use) return [{ on, own: [...counts].map(([variable, count]) => ({ variable, count })) }]
+    const own = [...counts].flatMap(([variable, count]) => {
+      const there = onLike(variable, on)
+      return there === undefined ? [] : [{ variable: there, count }]
+    })
+    // What does not reach an alike port can do no harm there.
+    return own.length < counts.size ? [] : [{ on, own }]
+  })
 }

@@ -60,12 +60,17 @@ export function stoodOf(piece: Piece, item: Item, branches: readonly Item[]): Pi
   }
 }
 
-/** Leads on the legs of a piece, the outlet that reports speed first; today's outlets are kept where they can be. */
+/**
+ * Leads on the legs of a piece, the outlet that reports speed first; today's outlets are kept where they can be. Those that
+ * are too short for a leg of the trunk go to a branch.
+ */
 export function onLegs(
   harness: Harness,
-  { piece: { facts, outlets }, refOf }: PieceStood,
+  { piece: { facts, outlets, stack }, refOf }: PieceStood,
   leads: readonly PortRef[],
+  isForBranch: (lead: PortRef) => boolean = () => false,
 ): readonly Link[] {
+  const isNear = (lead: PortRef, { id }: Port) => stack === undefined || stack.legs.has(id) || !isForBranch(lead)
   const reporting = new Set(facts.all.reports.map(({ outlet }) => outlet))
   const free = outlets.toSorted((a, b) => Number(reporting.has(b.id)) - Number(reporting.has(a.id)))
   const links: Link[] = []
@@ -74,7 +79,10 @@ export function onLegs(
     links.push({ from: lead, to: refOf(port) })
   }
   const first = free[0]
-  const sensed = first !== undefined && reporting.has(first.id) ? leads.filter((lead) => hasTach(harness, lead)) : []
+  const sensed =
+    first !== undefined && reporting.has(first.id)
+      ? leads.filter((lead) => hasTach(harness, lead) && isNear(lead, first))
+      : []
   // A pump is the one to be heard, since a case fan may stand still; but a fan that another is to rule is here for that alone.
   const prefersPump = !sensed.some((lead) => !isPump(harness, lead) && isForOthers(harness, lead))
   const liked = sensed.filter((lead) => isPump(harness, lead) === prefersPump)
@@ -92,7 +100,8 @@ export function onLegs(
   })
   for (const { lead, port } of staying) take(lead, port)
   for (const lead of others.filter((candidate) => !staying.some((kept) => kept.lead === candidate))) {
-    const port = free.find((candidate) => fitOf(harness.port(lead).port, candidate).misfit === 'none')
+    const fitting = free.filter((candidate) => fitOf(harness.port(lead).port, candidate).misfit === 'none')
+    const port = fitting.find((candidate) => isNear(lead, candidate)) ?? fitting[0]
     if (port !== undefined) take(lead, port)
   }
   return links

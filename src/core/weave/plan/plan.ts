@@ -116,16 +116,21 @@ const hungriestFirst = inOrder<DealtDemand>(
   (a, b) => b.demand.leads.startMilliamps - a.demand.leads.startMilliamps,
 )
 
-/**
- * The leads of a filling in the order of the legs that they go to: what draws most goes to the legs of a trunk, which bear
- * most, and what is too short for those to a branch.
- */
-function forLegs(harness: Harness, piece: Piece, leads: readonly DealtDemand[], at: PortRef): readonly PortRef[] {
-  if (piece.stack === undefined) return leads.flatMap((entry) => entry.leads)
+/** The leads of a filling on the legs of its piece: what draws most goes to the legs of a trunk, which bear most. */
+function dealtOn(harness: Harness, stood: PieceStood, leads: readonly DealtDemand[], at: PortRef): readonly Link[] {
+  const { piece } = stood
+  if (piece.stack === undefined) {
+    return onLegs(
+      harness,
+      stood,
+      leads.flatMap((entry) => entry.leads),
+    )
+  }
   const hungriest = leads.toSorted(hungriestFirst).flatMap((entry) => entry.leads)
   const to = harness.port(at)
   const isForBranch = (lead: PortRef) => reachesByBranch(harness, harness.port(lead), to, piece)
-  return hungriest.toSorted((a, b) => Number(isForBranch(a)) - Number(isForBranch(b)))
+  const nearFirst = hungriest.toSorted((a, b) => Number(isForBranch(a)) - Number(isForBranch(b)))
+  return onLegs(harness, stood, nearFirst, isForBranch)
 }
 
 /** Where a filling stands, with what, and how its chain begins. */
@@ -156,7 +161,7 @@ function linksOf(
       : [{ from: { itemId: piece.item.id, portId: piece.piece.inlet.id }, to: at }, ...piece.inside]
   if (!use.isChain) {
     if (piece !== undefined) {
-      return [...into, ...onLegs(harness, piece, forLegs(harness, piece.piece, leads, at))]
+      return [...into, ...dealtOn(harness, piece, leads, at)]
     }
     return all.map((from) => ({ from, to: at }))
   }
