@@ -2,6 +2,7 @@ import type { Token } from '../parts/line/lex'
 import { laidOut, makeBoard, type FanHeader, type LightHeader } from '../parts/make'
 import { BOARD_PLANS } from '../templates/boards'
 import { BOARD_SIZES, type BoardSize } from '../templates/choices'
+import { USUAL_FAN_HEADER_AMPS, USUAL_LIGHT_HEADER_AMPS, USUAL_PUMP_HEADER_AMPS } from '../templates/usual'
 import { formatAmps } from '../units/format'
 import { stated } from '../units/stated'
 import { resultOf, type LineResult, type NewId } from './made'
@@ -13,7 +14,7 @@ type Word = RowWord<Kind, Fact>
 
 const rowWords = (kind: Kind, ...words: readonly string[]) =>
   words.map((word): [string, Word] => [word, { is: 'row', kind }])
-const size = (fact: Fact, meaning: string, ...words: readonly string[]) =>
+const whole = (fact: Fact, meaning: string, ...words: readonly string[]) =>
   words.map((word): [string, Word] => [word, { is: 'whole', fact, meaning }])
 
 const GRAMMAR: Grammar<Kind, Fact> = {
@@ -39,10 +40,10 @@ const GRAMMAR: Grammar<Kind, Fact> = {
     ['pwm', { is: 'mode', mode: 'pwm' }],
     ['dc', { is: 'mode', mode: 'dc' }],
     ['volts', { is: 'mode', mode: 'dc' }],
-    ...size('small', 'a small board, 170 by 170 mm', 'itx', 'mini-itx', 'mini itx', 'small'),
-    ...size('middle', 'a middle board, 244 by 244 mm', 'matx', 'micro-atx', 'micro atx', 'middle'),
-    ...size('large', 'a large board, 305 by 244 mm', 'atx', 'large'),
-    ...size('usual', 'amps as most boards give them', 'usual', 'as usual', 'usual amps', 'typical'),
+    ...whole('small', 'a small board, 170 by 170 mm', 'itx', 'mini-itx', 'mini itx', 'small'),
+    ...whole('middle', 'a middle board, 244 by 244 mm', 'matx', 'micro-atx', 'micro atx', 'middle'),
+    ...whole('large', 'a large board, 305 by 244 mm', 'atx', 'large'),
+    ...whole('usual', 'amps as most boards give them', 'usual', 'as usual', 'usual amps', 'typical'),
     ...['board', 'motherboard', 'mainboard'].map((word): [string, Word] => [word, { is: 'thing' }]),
     ...[
       'header',
@@ -88,11 +89,6 @@ function rowFault(row: Row<Kind>): string | undefined {
 
 const countOf = ({ kind, count, plugCount }: Row<Kind>) => count ?? (kind === 'usb' ? undefined : plugCount) ?? 1
 
-/** Amps of a header as most boards give them (common practice, no source): they find faults but never clear a limit. */
-const USUAL_FAN_AMPS = 1
-const USUAL_PUMP_AMPS = 2
-const USUAL_LIGHT_AMPS = 3
-
 /** Every header of a kind by itself. */
 const each = (rows: readonly Row<Kind>[], kind: Kind) =>
   rows.filter((row) => kindOf(row) === kind).flatMap((row) => Array.from({ length: countOf(row) }, () => row))
@@ -137,13 +133,13 @@ interface Headers {
 
 function headersOf(rows: readonly Row<Kind>[], isUsual: boolean): Headers {
   const usual = (amps: number) => (isUsual ? amps : undefined)
-  const cpu = fanHeaders(each(rows, 'cpu'), 'cpu', usual(USUAL_FAN_AMPS))
-  const cases = fanHeaders(each(rows, 'fan'), 'case', usual(USUAL_FAN_AMPS))
+  const cpu = fanHeaders(each(rows, 'cpu'), 'cpu', usual(USUAL_FAN_HEADER_AMPS))
+  const cases = fanHeaders(each(rows, 'fan'), 'case', usual(USUAL_FAN_HEADER_AMPS))
   return {
-    fans: [...withCpu(cpu, cases), ...fanHeaders(each(rows, 'pump'), 'pump', usual(USUAL_PUMP_AMPS))],
+    fans: [...withCpu(cpu, cases), ...fanHeaders(each(rows, 'pump'), 'pump', usual(USUAL_PUMP_HEADER_AMPS))],
     lights: [
-      ...lightHeaders(each(rows, 'light5V'), '5v', usual(USUAL_LIGHT_AMPS)),
-      ...lightHeaders(each(rows, 'light12V'), '12v', usual(USUAL_LIGHT_AMPS)),
+      ...lightHeaders(each(rows, 'light5V'), '5v', usual(USUAL_LIGHT_HEADER_AMPS)),
+      ...lightHeaders(each(rows, 'light12V'), '12v', usual(USUAL_LIGHT_HEADER_AMPS)),
     ],
     usbCount: each(rows, 'usb').length,
     isCpuSaid: cpu.length > 0 || cases.length === 0,

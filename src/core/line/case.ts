@@ -1,7 +1,8 @@
 import type { Token } from '../parts/line/lex'
 import { TEMPLATE_CASES } from '../templates/cases'
 import { resultOf, type LineResult, type NewId } from './made'
-import { phraseIn, unknownWord } from './rows'
+import { unknownWord } from '../parts/line/words'
+import { phraseIn } from './rows'
 
 type CaseWord = { readonly templateId: string } | 'case'
 

@@ -1,6 +1,7 @@
 import type { Draft } from '../parts/line/draft'
 import { makeOf } from '../parts/line/make-of-draft'
 import type { Token } from '../parts/line/lex'
+import { priceOf, type Price } from '../parts/line/price'
 import { readTokens } from '../parts/line/read'
 import type { LineFault, Reading, Span } from '../parts/line/state'
 import { figureOf, makeFanSplitter } from '../parts/make'
@@ -51,7 +52,7 @@ const MEANINGS: Readonly<Record<Said, string>> = {
 interface Head {
   readonly said: ReadonlySet<Said>
   readonly lengthMm: number | undefined
-  readonly price: { readonly priceCents: number; readonly currency: string } | undefined
+  readonly price: Price | undefined
   readonly rest: readonly Token[]
   readonly spans: readonly Span[]
 }
@@ -91,7 +92,7 @@ function readHead(tokens: readonly Token[]): Head {
   const spans: Span[] = []
   const rest: Token[] = []
   let lengthMm: number | undefined
-  let price: Head['price']
+  let price: Price | undefined
   for (let at = 0; at < tokens.length; at += 1) {
     const token = tokens[at]!
     const phrase = phraseIn(WORDS, tokens, at)
@@ -101,8 +102,9 @@ function readHead(tokens: readonly Token[]): Head {
       spans.push({ from, to: tokens[at + phrase.tokenCount - 1]!.to, meaning: MEANINGS[phrase.value] })
       at += phrase.tokenCount - 1
     } else if (token.sort === 'figure' && token.unit === 'money') {
-      price = { priceCents: Math.round(token.value * 100), currency: token.currency ?? 'EUR' }
-      spans.push({ from, to, meaning: `price ${token.value.toFixed(2)} ${price.currency}` })
+      const { meaning, ...own } = priceOf(token)
+      price = own
+      spans.push({ from, to, meaning })
     } else if (
       lengthMm === undefined &&
       ((token.sort === 'number' && !token.isTimes && token.value >= 80) ||

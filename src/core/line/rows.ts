@@ -1,8 +1,9 @@
-import { closest, distance } from 'fastest-levenshtein'
 import type { Token } from '../parts/line/lex'
+import { priceOf, type Price } from '../parts/line/price'
 import { rangeFault } from '../parts/line/ranges'
-import type { LineFault, Span } from '../parts/line/state'
-import { numberOfWord } from '../parts/line/words'
+import { WRITE_IT_OUT } from '../parts/line/read'
+import { fault, type LineFault, type Span } from '../parts/line/state'
+import { numberOfWord, singular, unknownWord } from '../parts/line/words'
 
 /** What a word says in the line of a thing that is made of rows: headers of a board, cables of a supply, outlets of a box. */
 export type RowWord<K extends string, F extends string> =
@@ -48,7 +49,7 @@ export interface RowsRead<K extends string, F extends string> {
   readonly rows: readonly Row<K>[]
   readonly facts: ReadonlySet<F>
   readonly watts: number | undefined
-  readonly price: { readonly priceCents: number; readonly currency: string } | undefined
+  readonly price: Price | undefined
   readonly spans: Span[]
   readonly faults: LineFault[]
 }
@@ -59,15 +60,12 @@ interface State<K extends string, F extends string> extends RowsRead<K, F> {
   readonly facts: Set<F>
   row: Row<K> | undefined
   watts: number | undefined
-  price: RowsRead<K, F>['price']
+  price: Price | undefined
 }
 
 /** More of one kind than this is on no board, supply or box. */
 const MOST_OF_A_KIND = 24
 const MOST_PLUGS = 8
-const NEAR_SHARE = 0.4
-
-const singular = (word: string) => (word.endsWith('s') && word.length > 2 ? word.slice(0, -1) : word)
 
 /** Words that mean something together: three, two, or one of them. */
 export function phraseIn<V>(
@@ -83,17 +81,6 @@ export function phraseIn<V>(
     if (value !== undefined) return { value, tokenCount }
   }
   return undefined
-}
-
-/** What is said of a word that is none, with the nearest that is one. */
-export function unknownWord(word: string, known: readonly string[], otherwise: string): string {
-  const near = closest(word, known as string[])
-  const isNear = distance(word, near) / Math.max(word.length, near.length) <= NEAR_SHARE
-  return `“${word}” is no word that these lines know.${isNear ? ` Did you mean “${near}”?` : ` ${otherwise}`}`
-}
-
-function fault(state: { readonly faults: LineFault[] }, { from, to }: Pick<Token, 'from' | 'to'>, message: string) {
-  state.faults.push({ from, to, message })
 }
 
 function endRow<K extends string, F extends string>(state: State<K, F>): void {
@@ -185,10 +172,12 @@ function readFigure<K extends string, F extends string>(
       if (state.row !== undefined && state.row.kind === undefined && usual !== undefined) state.row.kind = usual
       return
     }
-    case 'money':
-      state.price = { priceCents: Math.round(value * 100), currency: token.currency ?? 'EUR' }
-      note(`price ${value.toFixed(2)} ${state.price.currency}`)
+    case 'money': {
+      const { meaning, ...price } = priceOf(token)
+      state.price = price
+      note(meaning)
       return
+    }
     default:
       fault(state, token, `A ${state.grammar.name} has no such figure: leave “${token.text.trim()}” out.`)
   }
@@ -262,7 +251,7 @@ export function readRows<K extends string, F extends string>(
       } else if (number !== undefined) {
         readCount(state, token, { value: number, isBeforeKind: isKindAt(at + 1) })
       } else {
-        fault(state, token, unknownWord(token.word, [...grammar.words.keys()], 'Leave it out, or write the part out.'))
+        fault(state, token, unknownWord(token.word, [...grammar.words.keys()], WRITE_IT_OUT))
       }
     } else fault(state, token, `“${token.text}” says nothing here; leave it out.`)
   }

@@ -1,6 +1,7 @@
 import type { Token } from '../parts/line/lex'
 import { makeSupply, type SupplyCable } from '../parts/make'
 import { stated } from '../units/stated'
+import { USUAL_PERIPHERAL_CABLE_AMPS, USUAL_SATA_CABLE_AMPS } from '../templates/usual'
 import { resultOf, type LineResult, type NewId } from './made'
 import { readRows, type Grammar, type Row, type RowWord } from './rows'
 
@@ -41,8 +42,11 @@ const GRAMMAR: Grammar<Kind, 'usual'> = {
 
 /** Most cables have three plugs of SATA, or two of the old kind (common practice, no source). */
 const USUAL_PLUGS: Readonly<Record<Kind, number>> = { 'sata-power': 3, 'peripheral-4pin': 2, 'pcie-6pin': 1 }
-/** Amps of a cable as most carry them (common practice, no source): they find faults but never clear a limit. */
-const USUAL_AMPS: Readonly<Record<Kind, number>> = { 'sata-power': 4.5, 'peripheral-4pin': 5, 'pcie-6pin': 6 }
+/** Amps of a cable as most carry them; of graphics cables nobody asks here. */
+const USUAL_AMPS: Readonly<Partial<Record<Kind, number>>> = {
+  'sata-power': USUAL_SATA_CABLE_AMPS,
+  'peripheral-4pin': USUAL_PERIPHERAL_CABLE_AMPS,
+}
 const PLUG_WORDS: Readonly<Record<Kind, string>> = {
   'sata-power': 'SATA',
   'peripheral-4pin': 'peripheral',

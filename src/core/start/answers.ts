@@ -2,9 +2,6 @@ import type { Schools } from '../build/groups'
 import { linesOf } from '../line/list'
 import type { Manner } from '../weave/answers/proposals'
 
-/** What a new build is asked, in the order of what decides most. */
-export type Question = 'case' | 'board' | 'cooler' | 'supply' | 'rest'
-
 export const CASE_CLASSES = ['cube', 'mid tower', 'full tower', 'wide case'] as const
 export type CaseClass = (typeof CASE_CLASSES)[number]
 
@@ -65,12 +62,6 @@ export interface Answers {
   readonly wish?: Wish | undefined
 }
 
-/** A typed line that an answer comes to. */
-export interface AnswerLine {
-  readonly question: Question
-  readonly line: string
-}
-
 const rows = (...list: readonly (readonly [count: number, words: string])[]) =>
   list.flatMap(([count, words]) => (count === 0 ? [] : [`${count} ${words}`]))
 
@@ -97,15 +88,14 @@ function supplyLine({ watts, sataCableCount, peripheralCableCount }: SupplyAnswe
 }
 
 /** The typed lines that the answers come to, in the order of the questions: what people could have typed themselves. */
-export function linesOfAnswers({ case: caseClass, board, cooler, supply, rest }: Answers): readonly AnswerLine[] {
+export function linesOfAnswers({ case: caseClass, board, cooler, supply, rest }: Answers): readonly string[] {
+  const hasCables = supply !== undefined && supply.sataCableCount + supply.peripheralCableCount > 0
   return [
-    ...(caseClass === undefined ? [] : [{ question: 'case' as const, line: caseClass }]),
-    ...(board === undefined ? [] : [{ question: 'board' as const, line: boardLine(board) }]),
-    ...(cooler === undefined ? [] : [{ question: 'cooler' as const, line: coolerLine(cooler) }]),
-    ...(supply === undefined || supply.sataCableCount + supply.peripheralCableCount === 0
-      ? []
-      : [{ question: 'supply' as const, line: supplyLine(supply) }]),
-    ...linesOf(rest).map((line) => ({ question: 'rest' as const, line })),
+    ...(caseClass === undefined ? [] : [caseClass]),
+    ...(board === undefined ? [] : [boardLine(board)]),
+    ...(cooler === undefined ? [] : [coolerLine(cooler)]),
+    ...(hasCables ? [supplyLine(supply)] : []),
+    ...linesOf(rest),
   ]
 }
 

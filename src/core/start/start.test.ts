@@ -24,7 +24,7 @@ const start = (answers: Answers) =>
   startedBuild({
     id: 'b',
     name: 'B',
-    lines: linesOfAnswers(answers).map(({ line }) => line),
+    lines: linesOfAnswers(answers),
     schools: answers.wish && WISH_MEANS[answers.wish].schools,
   })
 const marksOf = (answers: Answers) => start(answers).items.map(({ mark }) => mark)

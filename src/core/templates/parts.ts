@@ -19,13 +19,15 @@ import { BOARD_PLANS } from './boards'
 import { TEMPLATE_CASES } from './cases'
 import type { BoardSize } from './choices'
 import { TEMPLATE_PIECES } from './pieces'
+import {
+  USUAL_FAN_HEADER_AMPS,
+  USUAL_LIGHT_HEADER_AMPS,
+  USUAL_PERIPHERAL_CABLE_AMPS,
+  USUAL_PUMP_HEADER_AMPS,
+  USUAL_SATA_CABLE_AMPS,
+} from './usual'
 
-/** Typical figures (common practice, no source): of template origin, so that they find faults but never clear a budget. */
-const HEADER_AMPS = 1
-const PUMP_HEADER_AMPS = 2
-const LIGHT_HEADER_AMPS = 3
-const SATA_CABLE_AMPS = 4.5
-
+/** Figures of general classes find faults but never clear a budget. */
 const origin = 'template' as const
 const RADIATOR_MM = 27
 const FAN_MM = 25
@@ -41,15 +43,19 @@ const BOARD_NAMES: Readonly<Record<BoardSize, string>> = {
 /** A board of a general class, to be corrected from its manual. */
 function templateBoard(size: BoardSize): Part {
   const caseHeaders = Array.from({ length: CASE_HEADER_COUNT[size] }, (_, index): FanHeader => {
-    return { name: `SYS${index + 1}`, role: 'case', mostAmps: HEADER_AMPS }
+    return { name: `SYS${index + 1}`, role: 'case', mostAmps: USUAL_FAN_HEADER_AMPS }
   })
-  const pump: FanHeader[] = size === 'small' ? [] : [{ name: 'PUMP', role: 'pump', mostAmps: PUMP_HEADER_AMPS }]
-  const light = (name: string, rail: LightHeader['rail']): LightHeader => ({ name, rail, mostAmps: LIGHT_HEADER_AMPS })
+  const pump: FanHeader[] = size === 'small' ? [] : [{ name: 'PUMP', role: 'pump', mostAmps: USUAL_PUMP_HEADER_AMPS }]
+  const light = (name: string, rail: LightHeader['rail']): LightHeader => ({
+    name,
+    rail,
+    mostAmps: USUAL_LIGHT_HEADER_AMPS,
+  })
   const board = makeBoard({
     id: `template-board-${size}`,
     name: BOARD_NAMES[size],
     origin,
-    fanHeaders: [{ name: 'CPU', role: 'cpu', mostAmps: HEADER_AMPS }, ...pump, ...caseHeaders],
+    fanHeaders: [{ name: 'CPU', role: 'cpu', mostAmps: USUAL_FAN_HEADER_AMPS }, ...pump, ...caseHeaders],
     lightHeaders: size === 'small' ? [light('LED5V', '5v')] : [light('LED5V', '5v'), light('LED12V', '12v')],
     usbHeaderCount: size === 'small' ? 1 : 2,
   })
@@ -71,7 +77,7 @@ const sata = (name: string, plugCount: number): SupplyCable => ({
   name,
   plugs: 'sata-power',
   plugCount,
-  mostAmps: SATA_CABLE_AMPS,
+  mostAmps: USUAL_SATA_CABLE_AMPS,
 })
 
 const templateSupply = makeSupply({
@@ -144,7 +150,10 @@ export const TEMPLATE_PARTS: readonly Part[] = [
     id: 'template-supply-small',
     name: 'Small supply, one SATA cable and one peripheral cable',
     origin,
-    cables: [sata('A', 3), { name: 'B', plugs: 'peripheral-4pin', plugCount: 2, mostAmps: 5 }],
+    cables: [
+      sata('A', 3),
+      { name: 'B', plugs: 'peripheral-4pin', plugCount: 2, mostAmps: USUAL_PERIPHERAL_CABLE_AMPS },
+    ],
   }),
   makeSupply({
     id: 'template-supply-large',

@@ -76,14 +76,7 @@ export function BlankBench({ onClose }: { readonly onClose: (() => void) | undef
   const [name, setName] = useState(NAME)
   const [answers, setAnswers] = useState<Answers>({ rest: '' })
   const [isBusy, setBusy] = useState(false)
-  const rows = useMemo(
-    () =>
-      readList(
-        linesOfAnswers(answers).map(({ line }) => line),
-        () => nanoid(12),
-      ),
-    [answers],
-  )
+  const rows = useMemo(() => readList(linesOfAnswers(answers), () => nanoid(12)), [answers])
   const isReady = rows.length > 0 && rows.every(isUnderstood)
   const means = answers.wish && WISH_MEANS[answers.wish]
 

@@ -1,4 +1,5 @@
 import type { LineUnit, Token } from './lex'
+import { priceOf } from './price'
 import { rangeFault } from './ranges'
 import { fault, put, putInRange, type State } from './state'
 
@@ -102,9 +103,9 @@ export const READERS: Readonly<Record<LineUnit, (state: State, token: FigureToke
     put(state, token, { slot: 'flowM3PerH', value: flow, meaning: `${flow} m³/h` })
   },
   money: (state, token) => {
-    state.draft.currency = token.currency ?? 'EUR'
-    const meaning = `price ${token.value.toFixed(2)} ${state.draft.currency}`
-    put(state, token, { slot: 'priceCents', value: Math.round(token.value * 100), meaning })
+    const { priceCents, currency, meaning } = priceOf(token)
+    state.draft.currency = currency
+    put(state, token, { slot: 'priceCents', value: priceCents, meaning })
   },
 }
 

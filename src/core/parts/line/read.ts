@@ -1,9 +1,8 @@
-import { closest, distance } from 'fastest-levenshtein'
 import { SLOTS_OF, SLOT_WORDS, THING_WORDS, type Slot } from './draft'
 import { READERS, readNumber, settlePerMetre } from './figures'
 import { lexLine, type Token } from './lex'
 import { fault, put, type Reading, type State } from './state'
-import { KNOWN_WORDS, meaningOf, numberOfWord, type Meaning, type Thing, type Trait } from './words'
+import { KNOWN_WORDS, meaningOf, numberOfWord, unknownWord, type Meaning, type Thing, type Trait } from './words'
 
 const TRAIT_READERS: Readonly<Record<Trait, (state: State, token: Token) => void>> = {
   addressable: (state, token) => {
@@ -69,13 +68,7 @@ function readThing(state: State, token: Token, thing: Thing): void {
   }
 }
 
-const MOST_DISTANCE_SHARE = 0.4
-
-function unknownWord(word: string): string {
-  const near = closest(word, KNOWN_WORDS as string[])
-  const isNear = distance(word, near) / Math.max(word.length, near.length) <= MOST_DISTANCE_SHARE
-  return `“${word}” is no word that these lines know.${isNear ? ` Did you mean “${near}”?` : ' Leave it out, or write the part out.'}`
-}
+export const WRITE_IT_OUT = 'Leave it out, or write the part out.'
 
 interface Phrase {
   readonly token: Token
@@ -112,7 +105,7 @@ function readPhrase(state: State, { token, meaning }: Phrase): void {
     case 'word': {
       if (meaning === undefined) {
         const count = numberOfWord(token.word)
-        if (count === undefined) return fault(state, token, unknownWord(token.word))
+        if (count === undefined) return fault(state, token, unknownWord(token.word, KNOWN_WORDS, WRITE_IT_OUT))
         return readNumber(state, { ...token, sort: 'number', value: count, isTimes: true })
       }
       return 'thing' in meaning ? readThing(state, token, meaning.thing) : TRAIT_READERS[meaning.trait](state, token)

@@ -41,7 +41,7 @@ export interface State {
 }
 
 /** Notes what cannot be right at a piece of the line. */
-export function fault(state: State, { from, to }: Pick<Token, 'from' | 'to'>, message: string): void {
+export function fault(state: Pick<State, 'faults'>, { from, to }: Pick<Token, 'from' | 'to'>, message: string): void {
   state.faults.push({ from, to, message })
 }
 

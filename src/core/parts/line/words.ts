@@ -1,3 +1,5 @@
+import { closest, distance } from 'fastest-levenshtein'
+
 /** What a line may be about. */
 export const THINGS = ['fan', 'strip', 'pump', 'splitter', 'hub', 'extension', 'handBox', 'usbHub'] as const
 export type Thing = (typeof THINGS)[number]
@@ -108,7 +110,8 @@ export function numberOfWord(word: string): number | undefined {
   return index < 0 ? undefined : index + 1
 }
 
-const singular = (word: string) => (word.endsWith('s') && word.length > 2 ? word.slice(0, -1) : word)
+/** A word without the s of a plural. */
+export const singular = (word: string) => (word.endsWith('s') && word.length > 2 ? word.slice(0, -1) : word)
 
 /** What one word, or two words together, mean; undefined where the lines do not know them. */
 export function meaningOf(words: readonly string[]): Meaning | undefined {
@@ -117,3 +120,12 @@ export function meaningOf(words: readonly string[]): Meaning | undefined {
 }
 
 export const KNOWN_WORDS: readonly string[] = [...VOCABULARY.keys()]
+
+const MOST_DISTANCE_SHARE = 0.4
+
+/** What is said of a word that is none of those known: the nearest that is one, or else what to do. */
+export function unknownWord(word: string, known: readonly string[], otherwise: string): string {
+  const near = closest(word, known as string[])
+  const isNear = distance(word, near) / Math.max(word.length, near.length) <= MOST_DISTANCE_SHARE
+  return `“${word}” is no word that these lines know. ${isNear ? `Did you mean “${near}”?` : otherwise}`
+}

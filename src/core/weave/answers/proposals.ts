@@ -112,7 +112,6 @@ function prepare(solver: Solver, harness: Harness, ask: Ask, manner: Manner): Pr
     const whole = wholePlan(solver, harness, plain.model, {
       machine,
       offers: list,
-      isShort: false,
       seconds,
       now: ask.now,
     })

@@ -45,9 +45,9 @@ export function wholePlan(
   solver: Solver,
   harness: Harness,
   model: Model,
-  rough: Omit<Rough, 'goals'>,
+  rough: Omit<Rough, 'goals' | 'isShort'>,
 ): Placements | undefined {
-  if (isMany(model)) return roughPlan(solver, harness, model, { ...rough, goals: ['loose'] })
+  if (isMany(model)) return roughPlan(solver, harness, model, { ...rough, isShort: false, goals: ['loose'] })
   const loose = model.goals.filter(({ key }) => key === 'loose')
   const woven = weave(solver, { ...model, goals: loose }, rough)
   return woven && placementsOf(model, woven.values)
