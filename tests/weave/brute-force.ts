@@ -72,6 +72,9 @@ function mayStandOn(lead: PlacedPort, to: PlacedPort, taken: ReadonlyMap<PlacedP
   )
   if (isMade && !isLimited) return false
   const plugged = [...taken].map(([at, from]) => ({ at, from }))
+  // Branches of one piece are of one kind, as a plan has them.
+  const others = plugged.filter(({ at, from }) => at.item.id === to.item.id && isPiece(from))
+  if (others.some(({ from }) => from.item.partId !== lead.item.partId)) return false
   const standsOnPiece = plugged.some(({ at, from }) => from.item.id === to.item.id && isPiece(from) && isPiece(at))
   const carriesPiece = plugged.some(({ at, from }) => at.item.id === lead.item.id && isPiece(from))
   return !standsOnPiece && !carriesPiece
@@ -134,8 +137,10 @@ function* wirings(build: Build): Generator<Build> {
       yield obeying({ ...build, threads })
       return
     }
-    // Of two things alike the second is not plugged before the first; what has a place or a group is like no other.
+    // Of two things alike the second is not plugged before the first. What has a place or a group is like no other, and of
+    // two lights either may hang behind the other one.
     const isPlain =
+      lead.facts.part.ports.every(({ side }) => side === 'takes') &&
       harness.placeOf(lead.item.id) === undefined &&
       build.groups?.some(({ itemIds }) => itemIds.includes(lead.item.id)) !== true
     const kind = `${isPlain ? lead.item.partId : lead.item.id} ${lead.port.id}`
@@ -221,9 +226,15 @@ function outOfRole(harness: Harness): number {
         .filter(({ through }) => !through.some(isSync))
         .map(({ motor }) => ({ port, isPump: motor.pump === true })),
     )
+  // Behind a splitter it is the header of the splitter that is followed.
+  const headerOf = (to: PortRef): PlacedPort => {
+    const onward = harness.threads.find(({ from }) => from.itemId === to.itemId && isPiece(harness.port(from)))
+    return onward === undefined ? harness.port(to) : headerOf(onward.to)
+  }
   const followers = harness.threads.filter(({ from, to }) => {
-    const { role } = harness.port(to).port
-    return isSync(from) && role !== undefined && role !== 'case'
+    if (!isSync(from)) return false
+    const { role } = headerOf(to).port
+    return role !== undefined && role !== 'case'
   })
   return direct.reduce((sum, { port: { role }, isPump }) => {
     if (role === undefined) return sum

@@ -59,7 +59,6 @@ test('a rough plan holds for the fans as they are, each with a port', async () =
   const placements = wholePlan(await openHighs(), harness, model, {
     machine: machinesOf(harness.build)[0]!,
     offers: OFFERS,
-    isShort: false,
     seconds: 60,
     now: () => performance.now() / 1000,
   })!
