@@ -140,6 +140,13 @@ export const speedCases: readonly Case[] = [
     wanted: 'dcForHub',
   },
   {
+    rule: 'header-mode',
+    what: 'a box that follows a header in DC mode, which its sync lead cannot hear',
+    build: after(synced, modeEdit(at('m1', 'SYS1'), 'dc')),
+    wanted: 'dcForHub',
+    params: { port: 'SYS1', leads: ['F1'] },
+  },
+  {
     rule: 'mixed-signal',
     what: 'fans that hear nothing at all cannot follow differently',
     build: after(onVoltsOfPwm('board-middle', ['F1: three', 'F2: four']), modeEdit(at('m1', 'SYS1'), 'dc')),

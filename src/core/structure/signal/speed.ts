@@ -155,7 +155,8 @@ const untold = (why: Why): Control => ({ control: 'none', why })
 function controlOf({ pwm, dc, hasPwm }: Traced, mode: HeadMode | undefined): Control {
   if (pwm?.head !== undefined) {
     if (mode !== 'dc') return told('pwm')
-    return dc.head === undefined ? untold('dcMode') : told('roughDc')
+    // A sync lead has a PWM wire only, so volts tell the box behind it nothing.
+    return dc.head === undefined || dc.asked === 'pwm' ? untold('dcMode') : told('roughDc')
   }
   if (dc.head !== undefined) {
     if (dc.asked === 'pwm') return mode === 'dc' ? untold('dcMode') : told(hasPwm ? 'roughDc' : 'dc')

@@ -235,7 +235,9 @@ export function propose(solver: Solver, harness: Harness, manner: Manner, ask: A
   const proposalOf = ({ values, reached }: Woven, settler?: Settler): Proposal => {
     const judged = judge(harness, planOf(planned, model, values, { settler, orderOn: learnt.orderOn }))
     const placements = placementsOf(model, values)
-    return { manner, reached: asJudged(reached, scoreOf(judged.verdicts)), placements, schoolEdits: edits, ...judged }
+    const isStacked = [...judged.plan.useOfItem.values()].some(({ piece }) => piece?.stack !== undefined)
+    const told = asJudged(reached, scoreOf(judged.verdicts), isStacked)
+    return { manner, reached: told, placements, schoolEdits: edits, ...judged }
   }
   const settledProposal = (woven: Woven): Proposal => {
     const { today } = model.problem

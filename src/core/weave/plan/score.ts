@@ -70,22 +70,24 @@ const ROUNDED_MILLIAMPS = 20
 /**
  * What a plan comes to as the rules see it. Where they see something else than the model did, theirs is the value, and
  * neither that goal nor any after it is called proven. Of what the model proved only that it does not go below stays, for
- * the first such goal, where the rules see more; what comes after rests on another beginning.
+ * the first such goal, where the rules see more; what comes after rests on another beginning. On a piece that stands on
+ * another, which lead is on which leg is not looked for: what is counted there could be less with another order.
  */
-export function asJudged(reached: readonly Reached[], score: Score): readonly Reached[] {
+export function asJudged(reached: readonly Reached[], score: Score, isStacked: boolean): readonly Reached[] {
   const judged: Partial<Record<GoalKey, number>> = {
     minds: score.minds,
     overshoot: score.overshootMilliamps,
     tight: score.tight,
     unknowns: score.unknowns,
   }
+  const isBest = ({ goal, value }: Reached) => !isStacked || judged[goal] === undefined || value === 0
   const isSame = ({ goal, value }: Reached) =>
     Math.abs((judged[goal] ?? value) - value) <= (goal === 'overshoot' ? ROUNDED_MILLIAMPS : 0)
-  const differs = reached.findIndex((entry) => !isSame(entry))
+  const differs = reached.findIndex((entry) => !isSame(entry) || !isBest(entry))
   return reached.map((entry, index): Reached => {
     if (differs < 0 || index < differs) return entry
     const value = isSame(entry) ? entry.value : judged[entry.goal]!
-    const isBound = index === differs && entry.bound <= value
+    const isBound = index === differs && isBest(entry) && entry.bound <= value
     return { ...entry, value, bound: isBound ? entry.bound : -Infinity, isProven: false }
   })
 }
