@@ -47,6 +47,15 @@ const visits: readonly Visit[] = [
     then: (page) => page.getByRole('button', { name: 'Packs' }).click(),
   },
   { name: 'the part editor', path: '/builds/harbour-lantern/parts', then: openWindow('Correct Sallow Causeway board') },
+  {
+    name: 'everything of a part',
+    path: '/builds/harbour-lantern/parts',
+    then: async (page) => {
+      await openWindow('Correct Sallow Causeway board')(page)
+      await page.getByRole('tab', { name: 'Everything' }).click()
+    },
+  },
+  { name: 'what is missing', path: '/builds/tangled-heron/threads', then: openWindow('What is missing …') },
   { name: 'a new part', path: '/builds/harbour-lantern/parts', then: openWindow('New part') },
   { name: 'the connector finder', path: '/builds/harbour-lantern/parts', then: openWindow('Which plug?') },
   { name: 'the kinds of light', path: '/builds/harbour-lantern/parts', then: openWindow('Which light?') },

@@ -65,35 +65,39 @@ describe('the part editor', () => {
     await open(page, 'New part')
     await dialog(page).getByRole('button', { name: 'Boards' }).click()
     await dialog(page).getByLabel('Name', { exact: true }).fill(name)
-    await dialog(page).getByLabel('Name of plug 2').fill('CHASSIS1')
-    await dialog(page).getByRole('button', { name: 'Add a limit' }).click()
-    const limit = dialog(page).getByRole('listitem').filter({ hasText: 'A limit' }).last()
-    await limit.getByRole('button', { name: 'CHASSIS1' }).click()
-    await limit.getByLabel('holds for').selectOption('each')
-    await limit.getByRole('combobox', { name: /^only of$/ }).selectOption('12v')
-    await limit.getByRole('textbox', { name: /^at most/ }).fill('1,5 A')
+    await dialog(page).getByLabel('Name of header 2, as printed').fill('CHASSIS1')
+    const rows = dialog(page).getByRole('region', { name: 'Headers' }).getByRole('listitem')
+    await rows.nth(1).getByRole('textbox', { name: /^bears/ }).fill('1,5 A')
+    await dialog(page).getByRole('button', { name: 'One more like CHASSIS1' }).click()
+    await dialog(page).getByRole('button', { name: '12 V light, 4 pins' }).click()
+    await dialog(page).getByRole('button', { name: 'Take LED5V off the board' }).click()
+    await dialog(page).getByRole('button', { name: 'Move USB1 up' }).click()
     await page.getByRole('button', { name: 'Keep it on the shelf' }).click()
     await page.getByText(`“${name}” is on the shelf.`).first().waitFor()
     await field(page).fill(name)
     await page.getByRole('button', { name: `Add ${name}` }).click()
     await untilSaved(page)
-    const build = await getBuild(id)
-    expect(build.parts.at(-1)!.inside).toContainEqual({
-      type: 'limit',
-      ports: ['SYS1'],
-      holds: 'each',
-      rail: '12v',
-      mostAmps: { value: 1.5, origin: 'manual' },
-    })
+    const part = (await getBuild(id)).parts.at(-1)!
+    expect(part.ports.map((port) => port.name)).toEqual(['CPU', 'CHASSIS1', 'USB1', 'CHASSIS2', 'LED12V'])
+    // A copy bears what the first bears.
+    for (const port of [part.ports[1]!, part.ports[3]!]) {
+      expect(part.inside).toContainEqual({
+        type: 'limit',
+        ports: [port.id],
+        holds: 'each',
+        rail: '12v',
+        mostAmps: { value: 1.5, origin: 'manual' },
+      })
+    }
   })
 
   test('corrects the copy that a build holds; a plug in use stays', async () => {
     const { id } = await newBuild(bench(['M1: board-middle', 'F1: fan-140'], ['F1.fan > M1.SYS1']))
     const page = await newPage(`/builds/${id}/parts`)
     await open(page, 'Correct Quillet Drift 140')
-    await dialog(page).getByRole('textbox', { name: /^long/ }).fill('20"')
+    await dialog(page).getByRole('textbox', { name: /^motor lead/ }).fill('20"')
     await dialog(page).getByLabel('Name', { exact: true }).fill('Measured fan')
-    await page.getByRole('button', { name: 'Correct it' }).click()
+    await page.getByRole('button', { name: 'Save changes' }).click()
     await page.getByText('Measured fan is corrected in this build.').first().waitFor()
     await untilSaved(page)
     expect((await getBuild(id)).parts.find((part) => part.id === 'fan-140')).toMatchObject({
@@ -101,10 +105,11 @@ describe('the part editor', () => {
       leads: [{ lengthMm: { value: 508 } }],
     })
     await open(page, 'Correct Measured fan')
+    await dialog(page).getByRole('tab', { name: 'Everything' }).click()
     await dialog(page).getByRole('button', { name: 'Remove plug fan lead' }).click()
     // What speaks of the plug goes with it and is named; a plug that something is plugged into stays all the same.
     await page.getByText('With fan lead went “A motor”.').first().waitFor()
-    await page.getByRole('button', { name: 'Correct it' }).click()
+    await page.getByRole('button', { name: 'Save changes' }).click()
     await page
       .getByText(/still has something plugged in or decided at its port “fan lead”/)
       .first()
@@ -116,12 +121,13 @@ describe('the part editor', () => {
     const { id } = await newBuild(bench(['F1: fan-140']))
     const page = await newPage(`/builds/${id}/parts`)
     await open(page, 'Correct Quillet Drift 140')
+    await dialog(page).getByRole('tab', { name: 'Everything' }).click()
     await page.getByRole('button', { name: 'Which plug is fan lead?' }).click()
     const finder = page.getByRole('dialog', { name: 'Which plug is this?' })
     await finder.getByRole('button', { name: 'None of these' }).click()
     await finder.getByText('Do not plug it yet').waitFor()
     await finder.getByRole('button', { name: 'Keep it as a plug nobody can name' }).click()
-    await page.getByRole('button', { name: 'Correct it' }).click()
+    await page.getByRole('button', { name: 'Save changes' }).click()
     await untilSaved(page)
     const [fan] = (await getBuild(id)).parts
     expect(fan!.ports[0]!.connector).toEqual({ family: 'other', end: 'sockets', label: 'plug of fan lead' })

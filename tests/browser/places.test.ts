@@ -250,6 +250,7 @@ test('a header is put on its board and dragged; the figure follows, and the arro
   const { id } = await newBuild(demoBuild('harbour-lantern'))
   const page = await newPage(`/builds/${id}/parts`)
   await page.getByRole('button', { name: 'Correct Sallow Causeway board' }).click()
+  await page.getByText('Where the headers sit on the board').click()
   const header = page.locator('[data-plan="ports.3.spot"]')
   await header.scrollIntoViewIfNeeded()
   expect(await header.getAttribute('aria-label')).toMatch(/^SYS2: 215 mm from the front, 150 mm from below/)
@@ -263,7 +264,7 @@ test('a header is put on its board and dragged; the figure follows, and the arro
   await header.focus()
   await page.keyboard.press('ArrowUp')
   await page.keyboard.press('Shift+ArrowLeft')
-  await page.getByRole('button', { name: 'Correct it' }).click()
+  await page.getByRole('button', { name: 'Save changes' }).click()
   await untilSaved(page)
   const part = (await getBuild(id)).parts.find((one) => one.id === 'board-middle')!
   const spot = part.ports[3]!.spot!
@@ -347,7 +348,7 @@ test('a case without an inside leads to where it is written down, and is drawn o
   // Straight from a field: the picture that appears must not take the button away from under the pointer.
   await inside.getByRole('button', { name: 'Add a hole' }).click()
   await inside.getByText('One hole alone leads nowhere').waitFor()
-  await page.getByRole('button', { name: 'Correct it' }).click()
+  await page.getByRole('button', { name: 'Save changes' }).click()
   await untilSaved(page)
   await page.getByRole('link', { name: /^Places/ }).click()
   await page.locator('[data-place="front/fans-140/1"]').waitFor()

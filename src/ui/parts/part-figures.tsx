@@ -3,7 +3,7 @@
 import { editableFigures } from '@/core/parts/figures'
 import type { Part } from '@/core/parts/schema'
 import { useActions } from '@/ui/session/context'
-import { FigureInput } from './part-editor/figure-input'
+import { FigureInput } from '@/ui/shared/figure-input'
 
 /** The draws and limits of a part as this build holds them, to be corrected from label and manual; empty is unknown. */
 export function PartFigures({ part }: { readonly part: Part }) {

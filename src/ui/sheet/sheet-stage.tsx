@@ -170,8 +170,8 @@ function Placing() {
 
 function OpenSnags() {
   const { findings, counts } = useVerdicts()
-  const open = findings.filter((finding) => finding.severity !== 'note')
-  if (open.length === 0) return null
+  const open = findings.filter(({ severity }) => severity === 'stop' || severity === 'mind')
+  if (open.length === 0 && counts.unknown === 0) return null
   return (
     <div className={`mt-4 rounded-lg border-2 p-3 ${counts.stop > 0 ? 'border-madder' : 'border-weld'}`}>
       <p className="font-semibold">
@@ -185,6 +185,15 @@ function OpenSnags() {
             <SeverityMark look={finding.severity} /> <span>{findingText(finding)}</span>
           </li>
         ))}
+        {counts.unknown > 0 && (
+          <li className="flex gap-2">
+            <SeverityMark look="unknown" />
+            <span>
+              {countOf(counts.unknown, 'thing')} cannot be judged: figures are missing, and nothing there is called
+              safe. “What is missing” among the snags lists them.
+            </span>
+          </li>
+        )}
       </ul>
     </div>
   )

@@ -2,7 +2,7 @@
 
 import clsx from 'clsx'
 import { usePathname } from 'next/navigation'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { acceptedOf, unacceptEdit } from '@/core/build/accept'
 import { mindKey } from '@/core/build/refs'
 import { SEVERITIES, type Finding, type Severity } from '@/core/rules/engine/rule'
@@ -10,9 +10,10 @@ import { groupBy } from '@/core/units/group'
 import { sumText } from '@/core/wording/sum-text'
 import { countOf, findingText } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
-import { SeverityCount } from '@/ui/shared/severity'
+import { SeverityCount, SeverityMark } from '@/ui/shared/severity'
 import { useActions, useHarness, useIsJudged, useVerdicts } from '@/ui/session/context'
 import { stageAt, stageOf } from '@/ui/stages/stages'
+import { MissingDialog } from '../missing/missing-dialog'
 import { MendAllDialog } from './mend-all'
 import { Snag } from './snag'
 
@@ -73,6 +74,38 @@ function Alike({ findings, buildId }: { readonly findings: readonly Finding[]; r
           </Button>
         </li>
       )}
+    </>
+  )
+}
+
+/** All that is unknown in one line, with the list of what is missing behind it. */
+function Unknowns({ findings, children }: { readonly findings: readonly Finding[]; readonly children: ReactNode }) {
+  const [isListed, setListed] = useState(false)
+  const [isAsking, setAsking] = useState(false)
+  if (findings.length === 0) return null
+  return (
+    <>
+      <li className="space-y-1.5 border-b border-thread py-2 last:border-b-0">
+        <p className="flex gap-2">
+          <span className="mt-0.5">
+            <SeverityMark look="unknown" />
+          </span>
+          <span>
+            {countOf(findings.length, 'thing')} cannot be judged yet: a figure or a decision is missing. Nothing there
+            is called safe.
+          </span>
+        </p>
+        <p className="flex flex-wrap gap-1.5 pl-6">
+          <Button small onClick={() => setAsking(true)}>
+            What is missing …
+          </Button>
+          <Button small tone="quiet" aria-expanded={isListed} onClick={() => setListed(!isListed)}>
+            {isListed ? 'Gather them' : 'One by one'}
+          </Button>
+        </p>
+        {isAsking && <MissingDialog onClose={() => setAsking(false)} />}
+      </li>
+      {isListed && children}
     </>
   )
 }
@@ -158,6 +191,11 @@ export function SnagList({ buildId }: { readonly buildId: string }) {
   return useIsJudged() ? <Judged buildId={buildId} /> : <NothingJudged />
 }
 
+const kindsOf = (findings: readonly Finding[]) => [
+  ...groupBy(findings, ({ severity, ruleId, messageId }) => `${severity} ${ruleId} ${messageId}`),
+]
+const isWorse = ({ severity }: Finding) => severity !== 'note'
+
 /** What the check found, worst first, each with its sum and its mends. */
 function Judged({ buildId }: { readonly buildId: string }) {
   const { findings, counts, outcomes } = useVerdicts()
@@ -168,7 +206,8 @@ function Judged({ buildId }: { readonly buildId: string }) {
     (finding) =>
       !filter.hidden.has(finding.severity) && (!filter.isHereOnly || !hasStage || stageOf(finding) === stage),
   )
-  const kinds = [...groupBy(shown, ({ severity, ruleId, messageId }) => `${severity} ${ruleId} ${messageId}`)]
+  const unknown = shown.filter(({ severity }) => severity === 'unknown')
+  const known = shown.filter(({ severity }) => severity !== 'unknown')
   return (
     <section aria-label="Snags" className="flex min-h-0 flex-col">
       <Filters filter={filter} setFilter={setFilter} hasStage={hasStage} buildId={buildId} />
@@ -186,7 +225,15 @@ function Judged({ buildId }: { readonly buildId: string }) {
         <p className="p-3 text-faded">Nothing of what is shown: {countOf(findings.length, 'snag')} hidden.</p>
       ) : (
         <ul className="min-h-0 overflow-y-auto px-3">
-          {kinds.map(([kind, alike]) => (
+          {kindsOf(known.filter(isWorse)).map(([kind, alike]) => (
+            <Alike key={kind} findings={alike} buildId={buildId} />
+          ))}
+          <Unknowns findings={unknown}>
+            {kindsOf(unknown).map(([kind, alike]) => (
+              <Alike key={kind} findings={alike} buildId={buildId} />
+            ))}
+          </Unknowns>
+          {kindsOf(known.filter((finding) => !isWorse(finding))).map(([kind, alike]) => (
             <Alike key={kind} findings={alike} buildId={buildId} />
           ))}
         </ul>

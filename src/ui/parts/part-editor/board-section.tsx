@@ -4,7 +4,7 @@ import { MapPin } from 'lucide-react'
 import { useWatch } from 'react-hook-form'
 import type { Figure } from '@/core/schema/schema-kit'
 import { Button } from '@/ui/shared/button'
-import { FigureField } from './figure-input'
+import { FigureField } from './figure-field'
 import type { Form } from './form'
 import { PlanPicture, type PlanPoint } from './plan-picture'
 

@@ -2,6 +2,7 @@
 
 import { nanoid } from 'nanoid'
 import { useState } from 'react'
+import { Tabs } from 'radix-ui'
 import { useForm, useWatch } from 'react-hook-form'
 import { draftFaults } from '@/core/build/integrity'
 import type { Refusal } from '@/core/formats/api-types'
@@ -19,101 +20,14 @@ import { PlugPicture } from '@/ui/shared/plug-picture'
 import { postJson } from '@/ui/shared/api'
 import { BoardSection } from './board-section'
 import { useEditor, type EditorJob } from '@/ui/focus/editor-job'
-import { FIELD, type Form, type PartForm } from './form'
-import { Measures } from './measures'
+import type { Form, PartForm } from './form'
+import { WhatItIs } from './name-fields'
 import { PanelsSection } from './panels-section'
 import { PortsSection } from './ports-section'
 import { RelationsSection } from './relations-section'
+import { hasShortForm, ShortForm } from './short-form'
 
 const close = () => useEditor.setState({ job: null })
-
-function WhatItIs({ form }: { readonly form: Form }) {
-  const kind = useWatch({ control: form.control, name: 'kind' })
-  const construction = useWatch({ control: form.control, name: 'construction' })
-  return (
-    <section aria-label="What it is" className="flex flex-wrap items-end gap-x-3 gap-y-2">
-      <label className="grow basis-64">
-        <span className="mb-0.5 block text-[13px] text-faded">Name</span>
-        <input {...form.register('name')} maxLength={120} className={`w-full font-semibold ${FIELD}`} />
-      </label>
-      <label>
-        <span className="mb-0.5 block text-[13px] text-faded">Kind</span>
-        <select {...form.register('kind')} className={FIELD}>
-          {KINDS.map((name) => (
-            <option key={name} value={name}>
-              {KIND_NAMES[name]}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        <span className="mb-0.5 block text-[13px] text-faded">Maker</span>
-        <input {...form.register('maker')} maxLength={120} placeholder="not said" className={`w-36 ${FIELD}`} />
-      </label>
-      <label title="Begins the marks of its items, such as F1">
-        <span className="mb-0.5 block text-[13px] text-faded">Mark</span>
-        <input {...form.register('markPrefix')} maxLength={4} className={`w-14 uppercase ${FIELD}`} />
-      </label>
-      <PriceField form={form} />
-      {(kind === 'cable' || kind === 'splitter') && (
-        <label>
-          <span className="mb-0.5 block text-[13px] text-faded">Its ends are</span>
-          <select
-            value={construction ?? ''}
-            onChange={(event) => form.setValue('construction', (event.target.value || undefined) as never)}
-            className={FIELD}
-          >
-            <option value="">not said</option>
-            <option value="moulded">moulded onto the wires</option>
-            <option value="crimped">crimped, contact by contact</option>
-          </select>
-        </label>
-      )}
-      <Measures form={form} kind={kind} />
-      <label className="basis-full">
-        <span className="mb-0.5 block text-[13px] text-faded">Note</span>
-        <input {...form.register('note')} maxLength={2000} className={`w-full ${FIELD}`} />
-      </label>
-    </section>
-  )
-}
-
-function PriceField({ form }: { readonly form: Form }) {
-  const price = useWatch({ control: form.control, name: 'price' })
-  const [draft, setDraft] = useState(price === undefined ? '' : (price.cents / 100).toFixed(2))
-  const save = (text: string) => {
-    setDraft(text)
-    const value = Number(text.replace(',', '.'))
-    const isPrice = text.trim() !== '' && Number.isFinite(value) && value >= 0
-    form.setValue(
-      'price',
-      (isPrice ? { cents: Math.round(value * 100), currency: price?.currency ?? 'EUR' } : undefined) as never,
-    )
-  }
-  return (
-    <label>
-      <span className="mb-0.5 block text-[13px] text-faded">Price</span>
-      <span className="inline-flex items-center gap-1">
-        <input
-          value={draft}
-          inputMode="decimal"
-          placeholder="not known"
-          maxLength={12}
-          onChange={(event) => save(event.target.value)}
-          className={`w-24 text-right ${FIELD}`}
-        />
-        <input
-          aria-label="Currency"
-          value={price?.currency ?? 'EUR'}
-          disabled={price === undefined}
-          maxLength={3}
-          onChange={(event) => form.setValue('price.currency', event.target.value.toUpperCase())}
-          className={`w-14 ${FIELD}`}
-        />
-      </span>
-    </label>
-  )
-}
 
 /** What the check will make of it, while it is being written. */
 function Preview({ form }: { readonly form: Form }) {
@@ -136,7 +50,7 @@ function Preview({ form }: { readonly form: Form }) {
               <strong>{port.name ?? port.id}</strong>{' '}
               <span className="text-faded">{port.side === 'gives' ? 'gives' : 'takes'}</span>
             </p>
-            <PlugPicture connector={port.connector} wires={port.wires ?? []} widthPx={170} />
+            <PlugPicture connector={port.connector} wires={port.wires ?? []} widthPx={150} />
           </li>
         ))}
       </ul>
@@ -201,11 +115,49 @@ const TITLES: Readonly<Record<EditorJob['on'], string>> = {
   bench: 'Correct the part in this build',
 }
 
+const TAB =
+  'border-b-2 border-transparent px-3 py-1 text-faded hover:text-ink data-[state=active]:border-woad data-[state=active]:font-semibold data-[state=active]:text-ink'
+
+/** What a label and a manual say, and behind it all that a part can hold: its plugs, leads and what is inside. */
+function Depths({ form }: { readonly form: Form }) {
+  const kind = useWatch({ control: form.control, name: 'kind' })
+  if (!hasShortForm(kind)) return <Everything form={form} kind={kind} />
+  return (
+    <Tabs.Root defaultValue="short">
+      <Tabs.List aria-label="How much of the part is shown" className="mb-3 flex border-b border-thread">
+        <Tabs.Trigger value="short" className={TAB}>
+          Label and manual
+        </Tabs.Trigger>
+        <Tabs.Trigger value="all" className={TAB}>
+          Everything
+        </Tabs.Trigger>
+      </Tabs.List>
+      <Tabs.Content value="short" className="space-y-4">
+        <ShortForm form={form} />
+      </Tabs.Content>
+      <Tabs.Content value="all">
+        <Everything form={form} kind={kind} />
+      </Tabs.Content>
+    </Tabs.Root>
+  )
+}
+
+function Everything({ form, kind }: { readonly form: Form; readonly kind: Kind }) {
+  return (
+    <div className="space-y-5">
+      <WhatItIs form={form} />
+      <PortsSection form={form} />
+      <RelationsSection form={form} />
+      {kind === 'board' && <BoardSection form={form} />}
+      {kind === 'case' && <PanelsSection form={form} />}
+    </div>
+  )
+}
+
 function Editor({ job, start }: { readonly job: EditorJob; readonly start: Part }) {
   const form = useForm<PartForm>({ defaultValues: structuredClone(start) as PartForm })
   const [fault, setFault] = useState<string | null>(null)
   const save = useSave(job)
-  const kind = useWatch({ control: form.control, name: 'kind' })
   const submit = form.handleSubmit(async (values) => {
     const part = cleanPart(values)
     const outcome = await save(part)
@@ -227,21 +179,15 @@ function Editor({ job, start }: { readonly job: EditorJob; readonly start: Part 
               {fault}
             </p>
           )}
-          <Button onClick={close}>Leave it</Button>
+          <Button onClick={close}>Cancel</Button>
           <Button tone="act" disabled={form.formState.isSubmitting} onClick={() => void submit()}>
-            {job.on === 'bench' ? 'Correct it' : 'Keep it on the shelf'}
+            {job.on === 'bench' ? 'Save changes' : 'Keep it on the shelf'}
           </Button>
         </>
       }
     >
-      <form onSubmit={(event) => void submit(event)} className="grid gap-5 md:grid-cols-[minmax(0,1fr)_15rem]">
-        <div className="space-y-5">
-          <WhatItIs form={form} />
-          <PortsSection form={form} />
-          <RelationsSection form={form} />
-          {kind === 'board' && <BoardSection form={form} />}
-          {kind === 'case' && <PanelsSection form={form} />}
-        </div>
+      <form onSubmit={(event) => void submit(event)} className="grid gap-5 md:grid-cols-[minmax(0,1fr)_13rem]">
+        <Depths form={form} />
         <div>
           <div className="md:sticky md:top-0">
             <Preview form={form} />

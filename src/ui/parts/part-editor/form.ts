@@ -14,10 +14,8 @@ export type Form = UseFormReturn<PartForm>
 export const FIELD = 'rounded-md border border-seam bg-linen px-2 py-1 min-w-0'
 export const SMALL_FIELD = 'rounded border border-seam bg-linen px-1.5 py-0.5 text-[13px] min-w-0'
 
-/** An id that no entry of the list has: `lead1`, `lead2` … */
-export function freeId(prefix: string, taken: readonly { readonly id: string }[]): string {
-  for (let number = 1; ; number += 1) {
-    const id = `${prefix}${number}`
-    if (!taken.some((entry) => entry.id === id)) return id
-  }
+/** Changes what hangs together in a part, its plugs, leads and inside, by a function of the core. */
+export function changePart(form: Form, change: (part: Part) => Part): void {
+  const next = change(form.getValues() as unknown as Part)
+  for (const key of ['ports', 'leads', 'inside'] as const) form.setValue(key, next[key] as never, { shouldDirty: true })
 }

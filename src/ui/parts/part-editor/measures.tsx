@@ -1,7 +1,7 @@
 import type { Kind } from '@/core/parts/kinds'
 import { FIXINGS } from '@/core/parts/kinds'
 import { FlagField, SelectField } from './choice-fields'
-import { FigureField } from './figure-input'
+import { FigureField } from './figure-field'
 import type { Form } from './form'
 
 const BLADES = [

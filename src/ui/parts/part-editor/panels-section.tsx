@@ -4,8 +4,9 @@ import { Plus, X } from 'lucide-react'
 import { useFieldArray } from 'react-hook-form'
 import { Button } from '@/ui/shared/button'
 import { SelectField } from './choice-fields'
-import { FigureField } from './figure-input'
-import { freeId, SMALL_FIELD, type Form } from './form'
+import { FigureField } from './figure-field'
+import { freeId } from '@/core/parts/short/copy-port'
+import { SMALL_FIELD, type Form } from './form'
 import { SpaceSection } from './space-section'
 
 const SIDES = [

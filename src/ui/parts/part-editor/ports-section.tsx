@@ -5,6 +5,7 @@ import { useFieldArray, useWatch } from 'react-hook-form'
 import { FAMILIES, FAMILY_FACTS, SUPPLY_FAMILIES, type Family, type Wire } from '@/core/parts/connectors'
 import { RELATION_FORMS } from '@/core/parts/relation-fields'
 import { removePort } from '@/core/parts/remove-port'
+import { freeId, nextName } from '@/core/parts/short/copy-port'
 import type { Part, Port } from '@/core/parts/schema'
 import { listNames } from '@/core/wording/text'
 import { notify } from '@/ui/shared/notices'
@@ -12,8 +13,8 @@ import { ConnectorFace } from '@/ui/shared/connector-face'
 import { Button } from '@/ui/shared/button'
 import { useFinder } from '../finder/finder-state'
 import { SelectField, WiresField } from './choice-fields'
-import { FigureField } from './figure-input'
-import { FIELD, freeId, SMALL_FIELD, type Form, type PartForm } from './form'
+import { FigureField } from './figure-field'
+import { FIELD, SMALL_FIELD, type Form, type PartForm } from './form'
 
 type PortForm = PartForm['ports'][number]
 
@@ -313,12 +314,6 @@ function ModesField({ form, index }: Omit<RowProps, 'onRemove'>) {
       ))}
     </span>
   )
-}
-
-/** `outlet 4` after `outlet 3`. */
-function nextName(name: string): string {
-  const number = /(\d+)$/.exec(name)?.[1]
-  return number === undefined ? `${name} 2` : name.replace(/\d+$/, String(Number(number) + 1))
 }
 
 /** The plugs of a part as they look, each with its wires and the lead it hangs on. */

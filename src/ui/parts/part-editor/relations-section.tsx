@@ -8,8 +8,9 @@ import type { Relation } from '@/core/parts/schema'
 import { Button } from '@/ui/shared/button'
 import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
 import { FlagField, ModelsField, PortField, PortsField, SelectField, WireField, WiresField } from './choice-fields'
-import { FigureField } from './figure-input'
-import { freeId, SMALL_FIELD, type Form } from './form'
+import { FigureField } from './figure-field'
+import { freeId } from '@/core/parts/short/copy-port'
+import { SMALL_FIELD, type Form } from './form'
 
 /** Figures whose range everybody knows; the manual decides the others. */
 const RANGE_OF: Readonly<Record<string, 'amps' | 'watts' | 'ledCount' | 'rpm' | undefined>> = {

@@ -5,8 +5,9 @@ import { useFieldArray, useWatch } from 'react-hook-form'
 import type { Figure } from '@/core/schema/schema-kit'
 import { Button } from '@/ui/shared/button'
 import { FlagField } from './choice-fields'
-import { FigureField } from './figure-input'
-import { freeId, SMALL_FIELD, type Form } from './form'
+import { FigureField } from './figure-field'
+import { freeId } from '@/core/parts/short/copy-port'
+import { SMALL_FIELD, type Form } from './form'
 import { PlanPicture, type PlanPoint } from './plan-picture'
 
 const figure = (value: number): Figure => ({ value, origin: 'measured' })

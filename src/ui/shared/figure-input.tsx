@@ -1,11 +1,9 @@
 'use client'
 
 import { useId, useState } from 'react'
-import { Controller } from 'react-hook-form'
 import type { Figure, Origin } from '@/core/schema/schema-kit'
 import { readFigure } from '@/core/parts/line/figure-text'
 import type { RANGES } from '@/core/parts/line/ranges'
-import type { Form } from './form'
 
 const ORIGINS: readonly (readonly [Origin, string])[] = [
   ['label', 'label'],
@@ -16,7 +14,7 @@ const ORIGINS: readonly (readonly [Origin, string])[] = [
   ['guess', 'a guess'],
 ]
 
-interface FigureInputProps {
+export interface FigureInputProps {
   readonly label: string
   readonly unit: string
   readonly figure: Figure | undefined
@@ -81,29 +79,5 @@ export function FigureInput({ label, unit, figure, origin, range, onChange }: Fi
         </span>
       )}
     </span>
-  )
-}
-
-interface FigureFieldProps extends Omit<FigureInputProps, 'figure' | 'onChange' | 'origin'> {
-  readonly form: Form
-  readonly path: string
-  readonly origin?: Origin
-}
-
-/** A figure of the form, by its path. */
-export function FigureField({ form, path, origin = 'label', ...rest }: FigureFieldProps) {
-  return (
-    <Controller
-      control={form.control}
-      name={path as never}
-      render={({ field }) => (
-        <FigureInput
-          {...rest}
-          origin={origin}
-          figure={field.value as unknown as Figure | undefined}
-          onChange={(figure) => field.onChange(figure)}
-        />
-      )}
-    />
   )
 }

@@ -1,0 +1,108 @@
+'use client'
+
+import { useWatch } from 'react-hook-form'
+import { labelFigures, leadFigures, motorPort, pinsOf, withPins, type Pins } from '@/core/parts/short/label'
+import { outletRows, withOutletAmps, withOutletCount, type OutletRow } from '@/core/parts/short/outlets'
+import type { Part, RelationOf } from '@/core/parts/schema'
+import { ConnectorFace } from '@/ui/shared/connector-face'
+import { SelectField } from './choice-fields'
+import { FigureField } from './figure-field'
+import { changePart, SMALL_FIELD, type Form } from './form'
+import { Measures } from './measures'
+import { AmpsField, CountField } from './row-parts'
+
+function PinsChoice({ form, part }: { readonly form: Form; readonly part: Part }) {
+  const port = motorPort(part)
+  if (port === undefined) return null
+  return (
+    <label className="inline-flex items-center gap-1 text-[13px]">
+      <span className="text-faded">plug of</span>
+      <select
+        value={pinsOf(port)}
+        onChange={(event) => changePart(form, (before) => withPins(before, Number(event.target.value) as Pins))}
+        className={SMALL_FIELD}
+      >
+        <option value="4">4 pins: ruled by PWM</option>
+        <option value="3">3 pins: ruled by volts</option>
+        <option value="2">2 wires: reports no speed</option>
+      </select>
+    </label>
+  )
+}
+
+const PASSES = [
+  ['pwm', 'PWM alone: 4-pin fans'],
+  ['both', 'PWM and volts: both kinds of fan'],
+  ['dc', 'volts alone'],
+  ['pwmToDc', 'a voltage that it makes of PWM'],
+  ['unknown', 'not known'],
+] as const
+
+/** What a hub hands on of the board's command. */
+function PassesChoice({ form, part }: { readonly form: Form; readonly part: Part }) {
+  const isOfFans = (relation: Part['inside'][number]): relation is RelationOf<'repeats'> =>
+    relation.type === 'repeats' && relation.signal === 'speed'
+  const at = part.inside.findIndex(isOfFans)
+  if (at < 0) return null
+  return <SelectField form={form} path={`inside.${at}.passes`} label="hands on" options={PASSES} emptyWord="choose" />
+}
+
+function Outlets({ form, part, row }: { readonly form: Form; readonly part: Part; readonly row: OutletRow }) {
+  const first = part.ports.find(({ id }) => id === row.portIds[0])!
+  const change = (next: (part: Part) => Part) => changePart(form, next)
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 gap-y-1 rounded-lg border border-thread bg-linen px-2 py-1">
+      <ConnectorFace connector={first.connector} wires={first.wires} />
+      <strong className="grow">{row.name}</strong>
+      <CountField
+        label={`Outlets, ${row.name}`}
+        count={row.portIds.length}
+        onChange={(count) => change((before) => withOutletCount(before, row.family, count))}
+      />
+      {row.hasAmps && (
+        <>
+          <AmpsField
+            label="each bears"
+            amps={row.eachAmps}
+            onChange={(amps) => change((before) => withOutletAmps(before, row.family, 'each', amps))}
+          />
+          <AmpsField
+            label="all together"
+            amps={row.togetherAmps}
+            onChange={(amps) => change((before) => withOutletAmps(before, row.family, 'together', amps))}
+          />
+        </>
+      )}
+    </li>
+  )
+}
+
+/** A fan, a light, a pump, a splitter, a hub or a box: the figures of its label, and its outlets by their plugs. */
+export function LabelFields({ form }: { readonly form: Form }) {
+  const part = useWatch({ control: form.control }) as unknown as Part
+  const rows = outletRows(part)
+  const device = labelFigures(part)
+  const figures = device.length > 0 ? device : leadFigures(part)
+  return (
+    <section aria-label="Label" className="space-y-3">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-lg border border-thread bg-linen px-3 py-2">
+        <PinsChoice form={form} part={part} />
+        <PassesChoice form={form} part={part} />
+        {figures.map(({ path, ...figure }) => (
+          <FigureField key={path} form={form} path={path} {...figure} />
+        ))}
+        <Measures form={form} kind={part.kind} />
+      </div>
+      {rows.length > 0 && (
+        <>
+          <h3 className="font-display font-semibold">Outlets</h3>
+          <ul className="space-y-1">
+            {rows.map((row) => (
+              <Outlets key={row.family} form={form} part={part} row={row} />
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  )
+}
