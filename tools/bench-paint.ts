@@ -27,7 +27,7 @@ async function opened(page: Page, build: Build): Promise<void> {
 async function timesOf(page: Page): Promise<readonly { readonly work: number; readonly painted: number }[]> {
   await page.locator('[data-port$=".fan"]').first().click()
   return page.evaluate(async (count) => {
-    const live = document.querySelector('[aria-label="Snags"] [aria-live]')!
+    const live = document.querySelector('[aria-label="Findings"] [aria-live]')!
     const press = (init: KeyboardEventInit) =>
       document.body.dispatchEvent(new KeyboardEvent('keydown', { bubbles: true, cancelable: true, ...init }))
     const times: { work: number; painted: number }[] = []

@@ -47,7 +47,7 @@ const published = {
   'build-1': BuildSchema,
   'part-1': PartSchema,
   'parts-1': PartsFileSchema,
-  'check-1': ReportSchema,
+  'check-2': ReportSchema,
   'figures-1': FiguresSchema,
   'explain-1': ExplainSchema,
 }
@@ -164,7 +164,7 @@ function rulesDocument(): string {
     '<!-- Made by tools/generate.ts from src/core/rules and tests/rules. Do not edit. -->',
     '',
     `${RULES.length} rules with ${messageCount} messages. A stop means damage, no start, or a device that will not work; a`,
-    'mind works, but not as planned; a note is worth knowing. Unknown is never a pass: a figure is missing.',
+    'warning works, but not as planned; a note is worth knowing. Unknown is never a pass: a figure is missing.',
     '',
     ...GROUPS.flatMap((group) => [
       `## ${group[0]!.toUpperCase()}${group.slice(1)}`,

@@ -191,7 +191,7 @@ export const MUTANTS: readonly Mutant[] = [
     what: 'findings stand in the order of their severity alone',
     file: 'src/core/rules/check.ts',
     find: '(a, b) => rankOf(a) - rankOf(b),',
-    put: "(a, b) => 'stop mind unknown note'.indexOf(a.severity) - 'stop mind unknown note'.indexOf(b.severity),",
+    put: "(a, b) => 'stop warning unknown note'.indexOf(a.severity) - 'stop warning unknown note'.indexOf(b.severity),",
   },
   {
     what: 'one is told as many',

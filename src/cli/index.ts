@@ -27,13 +27,13 @@ const EXIT_CLEAN = 0
 const EXIT_STOPS = 1
 const EXIT_BAD_INPUT = 2
 
-const HEADINGS = { stop: 'Stops', mind: 'Minds', unknown: 'Unknown', note: 'Notes' } as const
+const HEADINGS = { stop: 'Stops', warning: 'Warnings', unknown: 'Unknown', note: 'Notes' } as const
 
 function printReport(report: Report): void {
   const { counts, outcomes } = report
   const tally = [
     countOf(counts.stop, 'stop'),
-    countOf(counts.mind, 'mind'),
+    countOf(counts.warning, 'warning'),
     `${counts.unknown} unknown`,
     countOf(counts.note, 'note'),
   ]

@@ -12,7 +12,7 @@ afterEach(() => expect(complaints).toEqual([]))
 
 const port = (page: Page, key: string) => page.locator(`[data-port="${key}"]`)
 const picked = (page: Page) => page.getByRole('region', { name: 'Picked port' })
-const snags = (page: Page) => page.getByRole('region', { name: 'Snags' })
+const findings = (page: Page) => page.getByRole('region', { name: 'Findings' })
 const dialog = (page: Page) => page.getByRole('dialog')
 const stopsIn = async (id: string) =>
   check(derive(await getBuild(id))).findings.filter(({ severity }) => severity === 'stop').length
@@ -26,7 +26,7 @@ test('mend all: the repairs are shown with what each clears, made in one press a
   const { id } = await newBuild(demoBuild('tangled-heron'))
   const page = await newPage(`/builds/${id}/threads`)
   const before = await stopsIn(id)
-  await snags(page).getByRole('button', { name: 'Mend all …' }).click()
+  await findings(page).getByRole('button', { name: 'Mend all …' }).click()
   const make = dialog(page).getByRole('button', { name: /^Make these \d+ repairs$/ })
   await make.waitFor({ timeout: 60_000 })
   await dialog(page)
@@ -46,7 +46,7 @@ test('mend all: the repairs are shown with what each clears, made in one press a
 test('a cover is put on and taken off again, and counts stand at an outlet', async () => {
   const { id } = await newBuild(demoBuild('night-ferry'))
   const page = await newPage(`/builds/${id}/threads`)
-  const bare = snags(page).getByText('F7 clip is free and live: bare contacts. Keep the cover on them.')
+  const bare = findings(page).getByText('F7 clip is free and live: bare contacts. Keep the cover on them.')
   await bare.waitFor()
   await port(page, 'f7.linkOut').click()
   await picked(page).getByLabel('The cover of its contacts').selectOption('is on')
@@ -81,7 +81,7 @@ test('the setting that makes a box follow is seen, switched and taken back; a li
     ),
   )
   const page = await newPage(`/builds/${id}/threads`)
-  const open = snags(page).getByText(/nobody has said whether “follow the board” is on/)
+  const open = findings(page).getByText(/nobody has said whether “follow the board” is on/)
   await open.waitFor()
   await port(page, 'b1.lightSync').click()
   const setting = picked(page).getByLabel('“follow the board” in its program')
@@ -91,7 +91,7 @@ test('the setting that makes a box follow is seen, switched and taken back; a li
   await open.waitFor()
   await port(page, 'l1.light').click()
   await picked(page).getByLabel('Who is to rule this light').selectOption('handBox')
-  await snags(page)
+  await findings(page)
     .getByText(/L1 light lead is ruled by .*, but the choice for this light is a box with a remote/)
     .waitFor()
   await untilSaved(page)
@@ -101,7 +101,7 @@ test('the setting that makes a box follow is seen, switched and taken back; a li
 test('a CPU header is left blind board by board, and slack is a figure of the build', async () => {
   const { id } = await newBuild(bench(['M1: board-middle', 'F1: fan-140'], ['F1.fan > M1.SYS1']))
   const page = await newPage(`/builds/${id}/threads`)
-  const blind = snags(page).getByText(/^Nothing reports its speed on CPU: the board refuses/)
+  const blind = findings(page).getByText(/^Nothing reports its speed on CPU: the board refuses/)
   await blind.waitFor()
   await page.getByRole('button', { name: 'Choices', exact: true }).click()
   const reason = dialog(page).getByLabel('CPU', { exact: true })
@@ -119,7 +119,7 @@ test('a CPU header is left blind board by board, and slack is a figure of the bu
   const { choices } = await getBuild(id)
   expect(choices.blindHeaders).toEqual([{ at: { itemId: 'm1', portId: 'CPU' }, reason: 'a test bench' }])
   expect(choices.leadSlackMm).toBe(45)
-  await snags(page)
+  await findings(page)
     .getByText('Nothing reports its speed on CPU, by your choice: a test bench.', { exact: false })
     .waitFor()
 })

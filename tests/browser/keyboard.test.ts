@@ -35,11 +35,11 @@ async function add(page: Page, query: string, part: string, count: number): Prom
   await keyTo(page, /^Type a label, or search the shelf$/, 'Shift+Tab')
 }
 
-const snags = (page: Page) => page.getByRole('region', { name: 'Snags' })
+const findings = (page: Page) => page.getByRole('region', { name: 'Findings' })
 
 /** Waits until no stop is in the list. */
 const noStopLeft = (page: Page) =>
-  snags(page).getByRole('listitem').getByRole('img', { name: 'stop' }).first().waitFor({ state: 'detached' })
+  findings(page).getByRole('listitem').getByRole('img', { name: 'stop' }).first().waitFor({ state: 'detached' })
 
 async function plugInto(page: Page, port: string): Promise<void> {
   await page.keyboard.type(port)
@@ -93,13 +93,13 @@ test('the whole job by keyboard alone', async () => {
   await keyTo(page, /Thread it anyway/)
   await page.keyboard.press('Enter')
 
-  await snags(page)
+  await findings(page)
     .getByText('F1 0.30 + F2 0.30 + F3 0.30 + F4 0.30 = 1.20 A of 1.00 A, 0.80 A with 20 % headroom: over')
     .waitFor()
-  await snags(page)
+  await findings(page)
     .getByText(/L1 light lead takes 12 V, but LED5V only gives 5 V/)
     .waitFor()
-  await snags(page)
+  await findings(page)
     .getByText(/L1 light lead and LED5V do not mate/)
     .waitFor()
 
@@ -126,7 +126,7 @@ test('the whole job by keyboard alone', async () => {
   await untilSaved(page)
 
   await page.keyboard.press('Control+z')
-  await snags(page)
+  await findings(page)
     .getByText(/L1 light lead takes 12 V/)
     .waitFor()
   await page.keyboard.press('Control+Shift+Z')

@@ -79,7 +79,7 @@ test('a line that cannot be read is told where it stands, and nothing is laid ou
   await page.getByLabel('Type a label, or search the shelf').fill('board 2 fan headers 1A')
   await page.getByLabel('Type a label, or search the shelf').press('Enter')
   await page
-    .getByRole('region', { name: 'Snags' })
+    .getByRole('region', { name: 'Findings' })
     .getByText(/Still loose, and needed/)
     .waitFor()
 })
@@ -97,7 +97,7 @@ test('parts are added with a count, renamed, put on the shopping list, removed, 
     .getByRole('listitem')
     .filter({ has: page.getByLabel('Mark of F3') })
     .last()
-    .getByRole('button', { name: 'owned' })
+    .getByRole('button', { name: 'have it' })
     .click()
   await page.getByRole('button', { name: 'Remove F1' }).click()
   await untilSaved(page)
@@ -146,7 +146,7 @@ test('a port that does not fit asks first, and leaving it changes nothing', asyn
   await page.locator('[data-port="m1.LED5V"]').click()
   const dialog = page.getByRole('alertdialog', { name: 'L1 light lead does not belong in LED5V' })
   await dialog.getByText(/^5 V here, this takes 12 V/).waitFor()
-  await dialog.getByRole('button', { name: 'Leave it' }).click()
+  await dialog.getByRole('button', { name: 'Cancel' }).click()
   expect(await threadsOf(id)).toEqual([])
 })
 
@@ -214,7 +214,7 @@ test('a build is renamed and copied from the list', async () => {
   expect((await getBuild(id)).name).toBe(name)
 })
 
-test('a mind is taken on with a reason, kept, and let be one again', async () => {
+test('a warning is taken on with a reason, kept, and let be one again', async () => {
   const { id } = await newBuild(demoBuild('harbour-lantern'))
   const page = await newPage(`/builds/${id}/threads`)
   const tight = page.getByRole('button', { name: /SYS1 would carry 0.90 A: within its limit/ })
@@ -224,7 +224,7 @@ test('a mind is taken on with a reason, kept, and let be one again', async () =>
   await untilSaved(page)
   await tight.waitFor({ state: 'detached' })
   expect((await getBuild(id)).accepted).toMatchObject([{ ruleId: 'current-budget', reason: 'measured at 0.7 A' }])
-  await page.getByText('1 mind taken on').click()
+  await page.getByText('1 warning taken on').click()
   await page.getByText('because measured at 0.7 A').waitFor()
   await page.getByRole('button', { name: 'No more' }).click()
   await tight.waitFor()

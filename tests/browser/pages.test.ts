@@ -84,9 +84,9 @@ const visits: readonly Visit[] = [
       await page.getByRole('button', { name: 'Up the front, back along the roof' }).click()
     },
   },
-  { name: 'Threads', path: '/builds/tangled-heron/threads' },
+  { name: 'Wiring', path: '/builds/tangled-heron/threads' },
   {
-    name: 'Threads with a lead picked',
+    name: 'Wiring with a lead picked',
     path: '/builds/tangled-heron/threads',
     then: async (page) => {
       await page.getByLabel('Find a thing or a port').fill('P1')
@@ -95,12 +95,12 @@ const visits: readonly Visit[] = [
     },
   },
   {
-    name: 'Threads with a header picked',
+    name: 'Wiring with a header picked',
     path: '/builds/tangled-heron/threads',
     then: (page) => page.locator('[data-port="m1.SYS1"]').click(),
   },
   {
-    name: 'Threads with two leads in hand',
+    name: 'Wiring with two leads in hand',
     path: '/builds/tangled-heron/threads',
     then: async (page) => {
       await page.locator('[data-port="f1.fan"]').click()
@@ -109,11 +109,11 @@ const visits: readonly Visit[] = [
     },
   },
   {
-    name: 'Threads while a bench is written down',
+    name: 'Wiring while a bench is written down',
     path: '/builds/tangled-heron/threads',
     then: async (page) => {
-      await page.getByRole('button', { name: 'As on my bench' }).click()
-      await page.getByRole('region', { name: 'As it is on my bench' }).waitFor()
+      await page.getByRole('button', { name: 'As it is plugged now' }).click()
+      await page.getByRole('region', { name: 'As it is plugged now' }).waitFor()
     },
   },
   {
@@ -168,7 +168,7 @@ test('the Sheet does not scroll sideways on a phone', async () => {
   expect(scroll).toBeLessThanOrEqual(client)
 })
 
-test('a snag opens, shows its place and is mended with one press', async () => {
+test('a finding opens, shows its place and is mended with one press', async () => {
   const { id } = await newBuild(
     bench(
       ['M1: board-middle', 'Y1: splitter-3', 'F1 F2 F3: fan-140'],
@@ -176,7 +176,7 @@ test('a snag opens, shows its place and is mended with one press', async () => {
     ),
   )
   const page = await newPage(`/builds/${id}/parts`)
-  await page.getByRole('button', { name: /^mind SYS1 would carry 0\.90 A/ }).click()
+  await page.getByRole('button', { name: /^warning SYS1 would carry 0\.90 A/ }).click()
   await page.getByRole('button', { name: 'Show', exact: true }).click()
   await page.waitForURL(/threads$/)
   await page.getByRole('region', { name: 'Picked port' }).getByRole('row', { name: 'together 0.90 A' }).waitFor()

@@ -210,7 +210,7 @@ test('what does not go there is refused with the reason, and nothing changes', a
   await page.locator('button[data-place="front/fans-120/1"]').waitFor()
 })
 
-test('a lead that does not reach: in Places, in Threads, on the sheet, with a header and an extension as mends', async () => {
+test('a lead that does not reach: in Places, in Wiring, on the sheet, with a header and an extension as mends', async () => {
   const { id } = await newBuild(demoBuild('tangled-heron'))
   const page = await newPage(`/builds/${id}/places`)
   await page.locator('[data-thing="f7"]').click()
@@ -355,4 +355,18 @@ test('a case without an inside leads to where it is written down, and is drawn o
   expect((await getBuild(id)).parts.find(({ id: partId }) => partId === 'case-estuary')?.space?.holes).toMatchObject([
     { xMm: { value: 215 }, yMm: { value: 225 } },
   ])
+})
+
+test('all is placed by one press, as somebody would by hand, and taken back by one undo', async () => {
+  const { id } = await newBuild(emptied('harbour-lantern'))
+  const page = await newPage(`/builds/${id}/places`)
+  await page.getByRole('button', { name: 'Place them all' }).click()
+  await page.getByText('Everything has its place').waitFor()
+  await untilSaved(page)
+  const placed = await placedIn(id)
+  for (const [itemId, place] of PLAN['harbour-lantern']!) expect([itemId, placed[itemId]]).toEqual([itemId, place])
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await page.getByRole('button', { name: 'Place them all' }).waitFor()
+  await untilSaved(page)
+  expect(await placedIn(id)).toEqual({})
 })

@@ -39,7 +39,7 @@ test(
     await page.getByText('No lead is loose').waitFor()
     await untilSaved(page)
     const { counts } = check(derive(await getBuild(id)))
-    expect([counts.stop, counts.mind]).toEqual([0, 0])
+    expect([counts.stop, counts.warning]).toEqual([0, 0])
     await page.getByRole('button', { name: 'Undo', exact: false }).first().click()
     await page.getByText(/leads still loose/).waitFor()
     await untilSaved(page)

@@ -15,7 +15,7 @@ const wiresOf = ({ threads }: Build) =>
   threads.map(({ from, to }) => `${from.itemId}.${from.portId} > ${to.itemId}.${to.portId}`).toSorted()
 const wiresIn = async (id: string) => wiresOf(await getBuild(id))
 const port = (page: Page, key: string) => page.locator(`[data-port="${key}"]`)
-const stops = (page: Page) => page.getByRole('region', { name: 'Snags' }).getByRole('button', { name: /stop/ })
+const stops = (page: Page) => page.getByRole('region', { name: 'Findings' }).getByRole('button', { name: /stop/ })
 
 async function middle(page: Page, key: string): Promise<{ readonly x: number; readonly y: number }> {
   const box = (await port(page, key).boundingBox())!
@@ -173,10 +173,10 @@ test('what is picked stays picked from stage to stage', async () => {
   await chosen.getByRole('heading', { name: /^F1/ }).waitFor()
   await page.locator('[data-thing="f13"][aria-pressed="false"]').click()
   await chosen.getByRole('heading', { name: /^F13/ }).waitFor()
-  await stages.getByRole('link', { name: /^Threads/ }).click()
+  await stages.getByRole('link', { name: /^Wiring/ }).click()
   // A thing without a picked port: its card is marked and scrolled to.
   await page.locator('[data-card="f13"][data-looked-at]').waitFor()
-  await page.getByRole('region', { name: 'Snags' }).waitFor()
+  await page.getByRole('region', { name: 'Findings' }).waitFor()
   await expect(page.getByRole('region', { name: 'Picked port' }).count()).resolves.toBe(0)
   await page.locator('[data-card="f13"]').evaluate(
     (card) =>
@@ -194,7 +194,7 @@ test('one thread is followed alone, groups fold, a port is found, and the pictur
   await page.getByLabel('Find a thing or a port').fill('f13')
   await page.keyboard.press('Enter')
   await page.getByRole('heading', { name: /^F13/ }).waitFor()
-  await page.getByRole('button', { name: 'Follow the picked thread alone' }).click()
+  await page.getByRole('button', { name: 'Follow the picked connection alone' }).click()
   expect((await cards()).toSorted()).toEqual(['f13', 'm1'])
   await page.getByRole('button', { name: 'Show everything again' }).click()
   await page.getByRole('button', { name: 'Fold groups and boxes' }).click()
@@ -250,7 +250,7 @@ test('choices: a group is made, decides otherwise, and what no longer fits is sa
   const page = await newPage(`/builds/${id}/threads`)
   await page.getByRole('button', { name: 'Choices' }).click()
   const dialog = page.getByRole('dialog', { name: 'Choices' })
-  await dialog.getByText('Every thread fits these choices.').waitFor()
+  await dialog.getByText('Every connection fits these choices.').waitFor()
   await dialog.getByRole('button', { name: 'New group' }).click()
   await dialog.getByRole('button', { name: 'F1', exact: true }).click()
   await dialog
@@ -268,8 +268,8 @@ test('choices: a group is made, decides otherwise, and what no longer fits is sa
 test('a machine is written down as it is plugged, port after port, the wrong thread included', async () => {
   const { id } = await newBuild(bench(['M1: board-middle', 'F1 F2: fan-140', 'L1: strip-12v']))
   const page = await newPage(`/builds/${id}/threads`)
-  await page.getByRole('button', { name: 'As on my bench' }).click()
-  const recorder = page.getByRole('region', { name: 'As it is on my bench' })
+  await page.getByRole('button', { name: 'As it is plugged now' }).click()
+  const recorder = page.getByRole('region', { name: 'As it is plugged now' })
   await recorder.getByText('3 leads still loose').waitFor()
   const read = async (at: string, lead: string) => {
     await recorder.getByText(at, { exact: true }).waitFor()
@@ -296,15 +296,15 @@ test('a machine is written down as it is plugged, port after port, the wrong thr
     .waitFor()
 })
 
-test('snags: gathered where they are many, hidden by kind, kept to the stage, with what a mend would change', async () => {
+test('findings: gathered where they are many, hidden by kind, kept to the stage, with what a mend would change', async () => {
   const { id } = await newBuild(demoBuild('tangled-heron'))
   const page = await newPage(`/builds/${id}/threads`)
-  const list = page.getByRole('region', { name: 'Snags' })
+  const list = page.getByRole('region', { name: 'Findings' })
   const count = () => list.getByRole('listitem').count()
   const all = await count()
-  await list.getByRole('button', { name: /^mind \d+ minds$/ }).click()
+  await list.getByRole('button', { name: /^warning \d+ warnings$/ }).click()
   expect(await count()).toBeLessThan(all)
-  await list.getByRole('button', { name: /^mind \d+ minds$/ }).click()
+  await list.getByRole('button', { name: /^warning \d+ warnings$/ }).click()
   await list.getByLabel('only of this stage').check()
   expect(await list.getByText(/its way to SYS3/).count()).toBe(0)
   await list.getByLabel('only of this stage').uncheck()

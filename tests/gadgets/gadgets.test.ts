@@ -111,9 +111,9 @@ test('a hand box drives lights without a board, up to its LEDs', () => {
   const threads = ['B1.supply > S1.A_1', 'L1.light > B1.out1']
   expect(texts(items, threads, 'stop')).toEqual([])
   expect(harness(items, threads).lights().lines).toHaveLength(1)
-  expect(texts(['B1: hand', 'L1 L2: strip-5v-60'], [...threads, 'L2.light > L1.lightOut'], 'mind').join(' ')).toMatch(
-    /would address 120 LEDs; its limit is 90/,
-  )
+  expect(
+    texts(['B1: hand', 'L1 L2: strip-5v-60'], [...threads, 'L2.light > L1.lightOut'], 'warning').join(' '),
+  ).toMatch(/would address 120 LEDs; its limit is 90/)
 })
 
 test('a USB hub with a supply lead gives each port its full current, and much less without that lead', () => {

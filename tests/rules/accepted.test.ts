@@ -10,17 +10,17 @@ interface Taken {
   readonly finding: Finding
 }
 
-/** One finding of every mind and note, out of the whole table. */
+/** One finding of every warning and note, out of the whole table. */
 const taken: ReadonlyMap<string, Taken> = new Map(
   allCases.flatMap(({ build }) =>
     check(derive(build))
-      .findings.filter(({ severity }) => severity === 'mind' || severity === 'note')
+      .findings.filter(({ severity }) => severity === 'warning' || severity === 'note')
       .map((finding) => [`${finding.ruleId} ${finding.messageId}`, { build, finding }] as const),
   ),
 )
 const messages = RULES.flatMap((rule) =>
   Object.entries(rule.messages)
-    .filter(([, { severity }]) => severity === 'mind' || severity === 'note')
+    .filter(([, { severity }]) => severity === 'warning' || severity === 'note')
     .map(([messageId, message]) => ({ key: `${rule.id} ${messageId}`, message })),
 )
 const figures = messages.flatMap(({ key, message: { worse } }) =>
@@ -35,7 +35,7 @@ function isBack({ build, finding }: Taken, figure: string, higherBy: number): bo
   return findings.some((other) => JSON.stringify(other) === JSON.stringify(finding))
 }
 
-test('every mind and note comes up in the table', () => {
+test('every warning and note comes up in the table', () => {
   expect(messages.map(({ key }) => key).filter((key) => !taken.has(key))).toEqual([])
 })
 

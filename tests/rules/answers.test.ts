@@ -20,11 +20,11 @@ function said(build: Build) {
         .filter((finding) => finding.severity === severity)
         .flatMap(({ ruleId, messageId, at }) => at.map((ref) => `${ruleId} ${messageId} ${ref.itemId}.${ref.portId}`)),
     )
-  return { stop: of('stop'), mind: of('mind') }
+  return { stop: of('stop'), warning: of('warning') }
 }
 
 const QUIET: readonly Outlook[] = ['holds', 'wouldHold', 'unknown', 'unfed']
-const MINDED: readonly Outlook[] = ['tight', 'mind']
+const MINDED: readonly Outlook[] = ['tight', 'warning']
 
 /** Every lead and port of a build whose answer is not what all rules say after that edit; how many were tried. */
 function falseAnswers(build: Build, isTried: (index: number) => boolean) {
@@ -39,22 +39,22 @@ function falseAnswers(build: Build, isTried: (index: number) => boolean) {
       if (outlook === 'here') continue
       tried += 1
       const then = said(apply(build, plugEdit(build, ref, to)).build)
-      const fresh = (severity: 'stop' | 'mind') => [...then[severity]].filter((text) => !now[severity].has(text))
+      const fresh = (severity: 'stop' | 'warning') => [...then[severity]].filter((text) => !now[severity].has(text))
       const stops = fresh('stop')
-      const minds = fresh('mind')
+      const warnings = fresh('warning')
       const sums = answer.changes.map(({ after }) => after.state)
       const wanted =
         stops.length > 0 || sums.includes('over')
           ? 'stop'
-          : minds.length > 0 || sums.includes('tight')
-            ? 'mind'
+          : warnings.length > 0 || sums.includes('tight')
+            ? 'warning'
             : 'none'
-      const shown = QUIET.includes(outlook) ? 'none' : MINDED.includes(outlook) ? 'mind' : 'stop'
+      const shown = QUIET.includes(outlook) ? 'none' : MINDED.includes(outlook) ? 'warning' : 'stop'
       // A lead that is in a stop already, and would be in the same one there, is told so.
       const stays = shown === 'stop' && [...then.stop].some((text) => text.endsWith(` ${ref.itemId}.${ref.portId}`))
       if (shown !== wanted && !stays) {
         faults.push(
-          `${build.id}: ${harness.name(ref)} into ${harness.name(to)}: ${outlook}, but ${[...stops, ...minds, ...sums].join('; ')}`,
+          `${build.id}: ${harness.name(ref)} into ${harness.name(to)}: ${outlook}, but ${[...stops, ...warnings, ...sums].join('; ')}`,
         )
       }
     }

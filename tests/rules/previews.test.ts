@@ -14,11 +14,11 @@ import { bench } from '../support/bench'
 import { randomMachine, wired } from '../support/random-build'
 import { runs } from '../support/runs'
 
-/** Each stop and mind of a build, place by place: `stop current-budget over m1.SYS1`. */
+/** Each stop and warning of a build, place by place: `stop current-budget over m1.SYS1`. */
 const said = (build: Build): ReadonlySet<string> =>
   new Set(
     check(derive(build))
-      .findings.filter(({ severity }) => severity === 'stop' || severity === 'mind')
+      .findings.filter(({ severity }) => severity === 'stop' || severity === 'warning')
       .flatMap(({ severity, ruleId, messageId, at }) =>
         at.map(({ itemId, portId }) => `${severity} ${ruleId} ${messageId} ${itemId}.${portId}`),
       ),
@@ -29,7 +29,7 @@ function isTrue(harness: Harness, edit: Edit): boolean {
   const { raised, cleared } = previewOf(harness, verdictsOf(harness), edit)
   const [now, then] = [said(harness.build), said(apply(harness.build, edit).build)]
   const fresh = [...then].filter((text) => !now.has(text))
-  const told = raised.filter(({ severity }) => severity === 'stop' || severity === 'mind')
+  const told = raised.filter(({ severity }) => severity === 'stop' || severity === 'warning')
   const places = told.flatMap(({ severity, ruleId, messageId, at }) =>
     at.map(({ itemId, portId }) => `${severity} ${ruleId} ${messageId} ${itemId}.${portId}`),
   )

@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Ajv from 'ajv'
-import published from '../../docs/schema/check-1.schema.json'
+import published from '../../docs/schema/check-2.schema.json'
 import { demoBuild } from '../support/bench'
 
 const folder = mkdtempSync(join(tmpdir(), 'loom-cli-'))
@@ -24,7 +24,7 @@ describe('./loom check', () => {
   test('exit 0 where no stop is found', () => {
     const { status, stdout } = loom('check', 'demo/builds/paper-kite.json')
     expect(status).toBe(0)
-    expect(stdout).toMatch(/^Paper Kite: 0 stops, 0 minds, 1 unknown, 2 notes; \d+ checks hold/)
+    expect(stdout).toMatch(/^Paper Kite: 0 stops, 0 warnings, 1 unknown, 2 notes; \d+ checks hold/)
   })
 
   test('exit 1 where stops are found, with every sum', () => {

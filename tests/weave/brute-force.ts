@@ -12,7 +12,7 @@ import type { Small } from './builds'
 
 /** The best that any wiring comes to, in the order of what a balanced plan is after; money in cents. */
 export type Best = readonly [
-  minds: number,
+  warnings: number,
   outOfRole: number,
   overshootMilliamps: number,
   tight: number,
@@ -213,7 +213,7 @@ function* choices({
 }
 
 /**
- * Fans on headers of the processor or a pump, and pumps on those of fans: no rule minds them, but a plan leaves each its own.
+ * Fans on headers of the processor or a pump, and pumps on those of fans: no rule warnings them, but a plan leaves each its own.
  * A box that follows a header counts as one fan there, whatever hangs on it.
  */
 function outOfRole(harness: Harness): number {
@@ -247,7 +247,7 @@ export function worthOf(harness: Harness, unpriced: number, cents: number): Best
   const verdicts = check(harness)
   if (verdicts.counts.stop > 0) return undefined
   const score = scoreOf(verdicts)
-  return [score.minds, outOfRole(harness), score.overshootMilliamps, score.tight, score.unknowns, unpriced, cents]
+  return [score.warnings, outOfRole(harness), score.overshootMilliamps, score.tight, score.unknowns, unpriced, cents]
 }
 
 /** The outcome of trying everything. */

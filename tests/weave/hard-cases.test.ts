@@ -48,7 +48,7 @@ interface Case {
   readonly choices?: Partial<Build['choices']>
   readonly expected: {
     readonly loose?: number
-    readonly minds?: number
+    readonly warnings?: number
     readonly overshootMilliamps?: number
     readonly unknowns?: number
     readonly unpriced?: number
@@ -161,7 +161,7 @@ const CASES: readonly Case[] = [
     things: ['P1: pump-small', `${marksOf(3)}: peak`],
     parts: [twoHeaders, fan('peak', 0.2, { startAmps: 0.6 })],
     offers: ['splitter-2', 'hub-powered-8'],
-    expected: { minds: 0, cents: 1990 },
+    expected: { warnings: 0, cents: 1990 },
   },
   {
     name: 'three strips without a tail, one header: a splitter of three is less than two of two',
@@ -189,7 +189,7 @@ const CASES: readonly Case[] = [
       ),
     ],
     offers: ['light-splitter-2', 'light-splitter-3'],
-    expected: { minds: 0, cents: 0 },
+    expected: { warnings: 0, cents: 0 },
   },
   {
     name: 'seven fans, one header and splitters of four legs: 4 + 3 legs, one on the other',
@@ -221,7 +221,7 @@ const CASES: readonly Case[] = [
     offers: SHELF,
     choices: { schools: { fanCount: 'threeFans' } },
     // 3 + 2 legs.
-    expected: { minds: 0, cents: 490 + 390 },
+    expected: { warnings: 0, cents: 490 + 390 },
   },
 ]
 
@@ -243,13 +243,13 @@ test.each(CASES.map((each) => [each.name, each] as const))(
     )
     const found = {
       loose: neededLoose(proposal.plan).length,
-      minds: reached['minds'],
+      warnings: reached['warnings'],
       overshootMilliamps: reached['overshoot'],
       unknowns: reached['unknowns'],
       unpriced: bought.filter((cents) => cents === undefined).length,
       cents: bought.reduce<number>((sum, cents) => sum + (cents ?? 0), 0),
     }
-    const whole = { loose: 0, minds: 0, overshootMilliamps: 0, unknowns: 0, unpriced: 0, ...expected }
+    const whole = { loose: 0, warnings: 0, overshootMilliamps: 0, unknowns: 0, unpriced: 0, ...expected }
     expect(found).toEqual(whole)
     if (whole.loose === 0) expect(proposal.verdicts.counts.stop).toBe(0)
   },

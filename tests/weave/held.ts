@@ -20,7 +20,7 @@ export interface Held {
 }
 
 const now = () => performance.now() / 1000
-const GOALS = ['minds', 'roles', 'overshoot', 'tight', 'unknowns', 'unpriced', 'cents'] as const
+const GOALS = ['warnings', 'roles', 'overshoot', 'tight', 'unknowns', 'unpriced', 'cents'] as const
 
 /** Plans a small build, tries all its wirings, and compares what the rules say of the two. */
 export function hold(solver: Solver, seed: number, { seconds = 20, mostWirings = 6000 } = {}): Held {

@@ -8,9 +8,9 @@ import { weave, type Reached } from '../../src/core/weave/solve/weave'
 import { machineOf, OFFERS } from './builds'
 
 const reached = (goal: Reached['goal'], value: number): Reached => ({ goal, value, bound: value, isProven: true })
-const CLAIMED = [reached('loose', 0), reached('minds', 1), reached('overshoot', 100), reached('cents', 590)]
+const CLAIMED = [reached('loose', 0), reached('warnings', 1), reached('overshoot', 100), reached('cents', 590)]
 const judged = (score: Partial<Score>, isStacked = false) =>
-  asJudged(CLAIMED, { minds: 1, overshootMilliamps: 100, tight: 0, unknowns: 0, ...score }, isStacked)
+  asJudged(CLAIMED, { warnings: 1, overshootMilliamps: 100, tight: 0, unknowns: 0, ...score }, isStacked)
 
 test('what the rules see as the model does stays proven, a mA of rounding among it', () => {
   expect(judged({})).toEqual(CLAIMED)
@@ -18,27 +18,27 @@ test('what the rules see as the model does stays proven, a mA of rounding among 
 })
 
 test('where the rules see more, theirs is the value, what was proven is a bound, and nothing after it is proven', () => {
-  expect(judged({ minds: 3 })).toEqual([
+  expect(judged({ warnings: 3 })).toEqual([
     reached('loose', 0),
-    { goal: 'minds', value: 3, bound: 1, isProven: false },
+    { goal: 'warnings', value: 3, bound: 1, isProven: false },
     { goal: 'overshoot', value: 100, bound: -Infinity, isProven: false },
     { goal: 'cents', value: 590, bound: -Infinity, isProven: false },
   ])
 })
 
 test('where they see less, the model was wrong, and its bound with it', () => {
-  expect(judged({ minds: 0 })[1]).toEqual({ goal: 'minds', value: 0, bound: -Infinity, isProven: false })
+  expect(judged({ warnings: 0 })[1]).toEqual({ goal: 'warnings', value: 0, bound: -Infinity, isProven: false })
 })
 
 test('on a piece that stands on another, what is counted could be less, and is not called proven', () => {
   expect(judged({}, true)).toEqual([
     reached('loose', 0),
-    { goal: 'minds', value: 1, bound: -Infinity, isProven: false },
+    { goal: 'warnings', value: 1, bound: -Infinity, isProven: false },
     { goal: 'overshoot', value: 100, bound: -Infinity, isProven: false },
     { goal: 'cents', value: 590, bound: -Infinity, isProven: false },
   ])
-  const none = [reached('loose', 0), reached('minds', 0), reached('cents', 590)]
-  expect(asJudged(none, { minds: 0, overshootMilliamps: 0, tight: 0, unknowns: 0 }, true)).toEqual(none)
+  const none = [reached('loose', 0), reached('warnings', 0), reached('cents', 590)]
+  expect(asJudged(none, { warnings: 0, overshootMilliamps: 0, tight: 0, unknowns: 0 }, true)).toEqual(none)
 })
 
 test('a solver that gives up leaves the first plan, and nothing is called proven but what is none already', () => {

@@ -17,7 +17,7 @@ const problem = problemOf(
 )
 
 /** What the rules say of the reach of a lead by way of a piece: the worst of it. */
-function saidOf(leadKey: string, use: Use, portId: string): 'stop' | 'mind' | 'nothing' {
+function saidOf(leadKey: string, use: Use, portId: string): 'stop' | 'warning' | 'nothing' {
   const { facts, inlet, outlets } = use.piece!
   const [itemId, from] = leadKey.split('.')
   const piece: Item = { id: 'z1', mark: 'Z1', partId: facts.part.id, stock: 'owned' }
@@ -45,7 +45,7 @@ function saidOf(leadKey: string, use: Use, portId: string): 'stop' | 'mind' | 'n
   }).build
   const found = check(derive(build)).findings.filter(({ ruleId }) => ruleId === 'lead-reaches')
   const has = (severity: string) => found.some((finding) => finding.severity === severity)
-  return has('stop') ? 'stop' : has('mind') ? 'mind' : 'nothing'
+  return has('stop') ? 'stop' : has('warning') ? 'warning' : 'nothing'
 }
 
 const uses = problem.uses.filter(
@@ -78,7 +78,7 @@ test('some reach by way of a piece and some do not, so that the test above says 
   expect(counts.some(([all, , well]) => well! < all!)).toBe(true)
 })
 
-test('each lead more than reach well costs a mind', () => {
+test('each lead more than reach well costs a warning', () => {
   const model = modelOf(problem)
   const scarce = model.flows.filter(({ wellCount, demand }) => wellCount < demand.mostCount)
   expect(scarce.length).toBeGreaterThan(0)
@@ -86,6 +86,6 @@ test('each lead more than reach well costs a mind', () => {
     const row = model.rows.find(({ terms }) => terms[0]![0] === variable && terms[1]?.[0].startsWith('hardly'))!
     const [[, each], [excuse, less]] = [row.terms[0]!, row.terms[1]!]
     expect([each, less, row.most]).toEqual([1, -1, wellCount])
-    expect(model.goals.find(({ key }) => key === 'minds')!.terms).toContainEqual([excuse, 1])
+    expect(model.goals.find(({ key }) => key === 'warnings')!.terms).toContainEqual([excuse, 1])
   }
 })

@@ -87,12 +87,12 @@ test.each([
   expect(proposal.verdicts.counts.stop).toBe(0)
 })
 
-test('a row of four draws more from its outlet than the headroom leaves: who minds that buys a box', () => {
+test('a row of four draws more from its outlet than the headroom leaves: who warnings that buys a box', () => {
   // By hand: four fans of 8 LEDs at 40 mA are 1.28 A of 1.50 A, and 1.20 A is what 20 % of headroom leaves.
   const offers = [offer('row-feed-garland', 890), offer('box-garland', 4900)]
   expect(boughtIds(planFor(rows(10), offers, 'balanced'))).toEqual(['box-garland'])
   const { verdicts } = planFor(rows(10), offers)
-  expect(verdicts.findings.filter(({ severity }) => severity === 'mind').map(({ ruleId }) => ruleId)).toContain(
+  expect(verdicts.findings.filter(({ severity }) => severity === 'warning').map(({ ruleId }) => ruleId)).toContain(
     'current-budget',
   )
 })

@@ -256,7 +256,7 @@ test('of alike fans the one that reaches by way of the splitter goes there', () 
   const harness = derive(demoBuild('harbour-lantern'))
   const splitter = OFFERS.find(({ part }) => part.id === 'splitter-2')!
   const { verdicts } = propose(solver, harness, 'balanced', { offers: [splitter], seconds: 15, now })
-  expect([verdicts.counts.stop, verdicts.counts.mind]).toEqual([0, 0])
+  expect([verdicts.counts.stop, verdicts.counts.warning]).toEqual([0, 0])
 })
 
 test('nothing is settled where nothing is open', () => {

@@ -46,7 +46,7 @@ const wiredIn = ({ after }: Proposal) =>
 
 test('three fans, one header and two splitters of two legs: one splitter stands on the other, and nothing is bought', () => {
   const plan = planned(['F1 F2 F3: fan', 'Y1 Y2: splitter'], [fan('fan', 0.2), splitter('splitter', 2)])
-  expect(plan.verdicts.counts).toMatchObject({ stop: 0, mind: 0 })
+  expect(plan.verdicts.counts).toMatchObject({ stop: 0, warning: 0 })
   expect(plan.plan.bought).toEqual([])
   // The outlet that reports keeps a fan: the CPU header hears it.
   expect(wiredIn(plan)).toEqual([
@@ -67,7 +67,7 @@ test('where a port is left for each, no splitter stands on another, though the f
   const parts = [wide, fan('first', 0.1), fan('fan', 0.1), splitter('splitter', 2)]
   const build = bench(['M1: board', 'F1: first', 'F2 F3 F4: fan', 'Y1 Y2: splitter'], [], parts)
   const plan = propose(solver, derive(build), 'balanced', { offers: [], seconds: 20, now })
-  expect(plan.verdicts.counts).toMatchObject({ stop: 0, mind: 0 })
+  expect(plan.verdicts.counts).toMatchObject({ stop: 0, warning: 0 })
   expect(wiredIn(plan).filter((wire) => /^Y\d board lead > Y/.test(wire))).toEqual([])
 })
 

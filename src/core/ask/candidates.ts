@@ -18,7 +18,7 @@ import type { PlacedPort } from '../structure/wiring/wiring'
 
 /**
  * Best first. `here` is where the lead is plugged now; `unfed` a port that nothing feeds yet; `short` one that the lead
- * does not reach; `ring` one the lead itself feeds; `mind` and `stop` ports where a rule would say so once it is plugged;
+ * does not reach; `ring` one the lead itself feeds; `warning` and `stop` ports where a rule would say so once it is plugged;
  * `unfinished` one that is right, but asks for something else to be plugged as well.
  */
 export const OUTLOOKS = [
@@ -28,7 +28,7 @@ export const OUTLOOKS = [
   'unknown',
   'unfed',
   'tight',
-  'mind',
+  'warning',
   'unfinished',
   'short',
   'over',

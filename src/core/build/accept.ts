@@ -1,27 +1,28 @@
-import { mindIndex } from './attached'
-import type { Mind, SingleEdit } from './edit-schema'
+import { acceptedIndex } from './attached'
+import type { FindingRef, SingleEdit } from './edit-schema'
 import type { Accepted, Build } from './schema'
 
 /** The finding that somebody took on, without what was said of it. */
-export const mindOf = ({ ruleId, messageId, at, itemIds }: Accepted): Mind => ({
+export const findingRefOf = ({ ruleId, messageId, at, itemIds }: Accepted): FindingRef => ({
   ruleId,
   messageId,
   at,
   ...(itemIds === undefined ? {} : { itemIds }),
 })
 
-/** What was said when this mind was taken on; undefined where it was not. */
-export const acceptedOf = (build: Build, mind: Mind): Accepted | undefined => build.accepted?.[mindIndex(build, mind)]
+/** What was said when this warning was taken on; undefined where it was not. */
+export const acceptedOf = (build: Build, warning: FindingRef): Accepted | undefined =>
+  build.accepted?.[acceptedIndex(build, warning)]
 
-/** Takes a mind on. */
+/** Takes a warning on. */
 export const acceptEdit = (entry: Accepted): SingleEdit => ({ type: 'accept', entry })
 
-/** Lets a mind be one again. */
-export const unacceptEdit = (entry: Accepted): SingleEdit => ({ type: 'unaccept', mind: mindOf(entry) })
+/** Lets a warning be one again. */
+export const unacceptEdit = (entry: Accepted): SingleEdit => ({ type: 'unaccept', mind: findingRefOf(entry) })
 
-/** The edit that puts back what was said of a mind, and where, be it nothing. */
-export function acceptBack(build: Build, mind: Mind): SingleEdit {
-  const entry = acceptedOf(build, mind)
-  if (entry === undefined) return { type: 'unaccept', mind }
-  return { type: 'accept', entry, index: mindIndex(build, mind) }
+/** The edit that puts back what was said of a warning, and where, be it nothing. */
+export function acceptBack(build: Build, warning: FindingRef): SingleEdit {
+  const entry = acceptedOf(build, warning)
+  if (entry === undefined) return { type: 'unaccept', mind: warning }
+  return { type: 'accept', entry, index: acceptedIndex(build, warning) }
 }

@@ -1,6 +1,6 @@
 import { LoomError } from '../errors'
 import type { Part } from '../parts/schema'
-import { acceptBack, mindOf } from './accept'
+import { acceptBack, findingRefOf } from './accept'
 import {
   aboutOf,
   choiceAbout,
@@ -10,7 +10,7 @@ import {
   insertAt,
   putBack,
   setChoice,
-  setMind,
+  setAccepted,
   without,
 } from './attached'
 import type { About, Edit, EditOf, SingleEdit } from './edit-schema'
@@ -77,10 +77,11 @@ function restoreItem(build: Build, edit: EditOf<'restoreItem'>): Applied {
 }
 
 function connect(build: Build, { thread, index }: EditOf<'connect'>): Applied {
-  if (build.threads.some((held) => held.id === thread.id)) refuse(`The thread “${thread.id}” is in this build already.`)
+  if (build.threads.some((held) => held.id === thread.id))
+    refuse(`The connection “${thread.id}” is in this build already.`)
   portOf(build, thread.from)
   portOf(build, thread.to)
-  if (sameRef(thread.from, thread.to)) refuse('A lead cannot be threaded to itself; choose another port.')
+  if (sameRef(thread.from, thread.to)) refuse('A lead cannot be plugged into itself; choose another port.')
   return {
     build: { ...build, threads: insertAt(build.threads, index ?? build.threads.length, thread) },
     inverse: { type: 'disconnect', threadId: thread.id },
@@ -89,7 +90,7 @@ function connect(build: Build, { thread, index }: EditOf<'connect'>): Applied {
 
 function threadIndexOf(build: Build, threadId: string): number {
   const index = build.threads.findIndex((held) => held.id === threadId)
-  if (index < 0) throw new LoomError('EDIT_SUBJECT_MISSING', `The thread “${threadId}” is no longer in this build.`)
+  if (index < 0) throw new LoomError('EDIT_SUBJECT_MISSING', `The connection “${threadId}” is no longer in this build.`)
   return index
 }
 
@@ -217,10 +218,10 @@ function unchoose(build: Build, { list, about }: EditOf<'unchoose'>): Applied {
 }
 
 function accept(build: Build, { entry, index }: EditOf<'accept'>): Applied {
-  const mind = mindOf(entry)
-  mind.at.forEach((ref) => portOf(build, ref))
-  mind.itemIds?.forEach((itemId) => itemOf(build, itemId))
-  return { build: setMind(build, mind, entry, index), inverse: acceptBack(build, mind) }
+  const warning = findingRefOf(entry)
+  warning.at.forEach((ref) => portOf(build, ref))
+  warning.itemIds?.forEach((itemId) => itemOf(build, itemId))
+  return { build: setAccepted(build, warning, entry, index), inverse: acceptBack(build, warning) }
 }
 
 function applySingle(build: Build, edit: SingleEdit): Applied {
@@ -275,7 +276,7 @@ function applySingle(build: Build, edit: SingleEdit): Applied {
     case 'accept':
       return accept(build, edit)
     case 'unaccept':
-      return { build: setMind(build, edit.mind, undefined), inverse: acceptBack(build, edit.mind) }
+      return { build: setAccepted(build, edit.mind, undefined), inverse: acceptBack(build, edit.mind) }
     default:
       return edit satisfies never
   }

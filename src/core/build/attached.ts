@@ -1,6 +1,6 @@
-import type { About, Attached, Choice, Mind } from './edit-schema'
+import type { About, Attached, Choice, FindingRef } from './edit-schema'
 import { alsoOf, FACET_NAMES, FACETS, type FacetName } from './facets'
-import { mindKey } from './refs'
+import { findingKey } from './refs'
 import type { Build } from './schema'
 
 type ListName = Exclude<Attached['list'], 'groupMembers'>
@@ -154,13 +154,18 @@ export function setChoice(build: Build, { list, entry }: Choice, index: number |
   return shelf.write(build, replaced(shelf.read(build), choiceIndex(build, list, aboutOf(entry)), entry, index))
 }
 
-/** Where the list of minds taken on speaks of this one; -1 where it does not. */
-export function mindIndex(build: Build, mind: Mind): number {
-  return SHELVES.accepted.read(build).findIndex((entry) => mindKey(entry) === mindKey(mind))
+/** Where the list of warnings taken on speaks of this one; -1 where it does not. */
+export function acceptedIndex(build: Build, warning: FindingRef): number {
+  return SHELVES.accepted.read(build).findIndex((entry) => findingKey(entry) === findingKey(warning))
 }
 
-/** The build with a mind taken on, or (with undefined) not any more; a new one stands last, or at `index`. */
-export function setMind(build: Build, mind: Mind, entry: EntryOf<'accepted'> | undefined, index?: number): Build {
+/** The build with a warning taken on, or (with undefined) not any more; a new one stands last, or at `index`. */
+export function setAccepted(
+  build: Build,
+  warning: FindingRef,
+  entry: EntryOf<'accepted'> | undefined,
+  index?: number,
+): Build {
   const shelf = SHELVES.accepted
-  return shelf.write(build, replaced(shelf.read(build), mindIndex(build, mind), entry, index))
+  return shelf.write(build, replaced(shelf.read(build), acceptedIndex(build, warning), entry, index))
 }

@@ -141,16 +141,17 @@ const Choose = strict({ type: Type.Literal('choose'), choice: ChoiceSchema, inde
 const Unchoose = strict({ type: Type.Literal('unchoose'), list: oneOf(FACET_NAMES), about: AboutSchema })
 
 /** The finding that somebody takes on: its rule, its message, and where it is. */
-const MindSchema = strict({
+const FindingRefSchema = strict({
   ruleId: Name,
   messageId: Name,
   at: listOf(PortRefSchema, 200),
   itemIds: Type.Optional(listOf(Id, 200)),
 })
-export type Mind = ModelOf<typeof MindSchema>
-/** Takes a mind on, with its figures and a reason, instead of what was said of the same one before. */
+export type FindingRef = ModelOf<typeof FindingRefSchema>
+/** Takes a warning on, with its figures and a reason, instead of what was said of the same one before. */
 const Accept = strict({ type: Type.Literal('accept'), entry: AcceptedSchema, index: Type.Optional(Index) })
-const Unaccept = strict({ type: Type.Literal('unaccept'), mind: MindSchema })
+/** “mind” is the name under which logs of builds keep it. */
+const Unaccept = strict({ type: Type.Literal('unaccept'), mind: FindingRefSchema })
 
 const SINGLE_EDITS = [
   AddItem,

@@ -250,7 +250,7 @@ describe('slots', () => {
     expect(describeEdit({ ...into, packId: null }, build)).toBe('F1 is to buy, by itself')
     const [slot] = slotsOf(into, build)
     expect(describeSlot(packed.build, slot!).value).toBe('to buy, in the pack “Triple”')
-    expect(describeSlot(heron, slot!).value).toBe('owned')
+    expect(describeSlot(heron, slot!).value).toBe('at hand')
     expect(() => apply(heron, into)).toThrow(/no longer in this build/)
     // Kept against another's change where the pack is not there, it brings its pack along.
     const kept = carrySlot(slot!, packed.build, heron)!

@@ -123,7 +123,7 @@ test('what is against a choice is told by messages that there are', () => {
   expect(check(derive(start)).findings.filter(speaksOfChoice)).toEqual([])
   const against = RULES.flatMap(({ id, messages }) =>
     Object.keys(messages).filter((messageId) =>
-      speaksOfChoice({ ruleId: id, messageId, severity: 'mind', at: [], params: {} }),
+      speaksOfChoice({ ruleId: id, messageId, severity: 'warning', at: [], params: {} }),
     ),
   )
   expect(against).toHaveLength(5)

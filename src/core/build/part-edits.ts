@@ -40,7 +40,7 @@ export function setFigure(build: Build, edit: EditOf<'setFigure'>): Changed {
   }
 }
 
-/** Ports of the part that threads, choices or accepted minds of this build speak of. */
+/** Ports of the part that threads, choices or accepted warnings of this build speak of. */
 function portsInUse(build: Build, partId: string): ReadonlySet<string> {
   const itemIds = new Set(build.items.filter((item) => item.partId === partId).map((item) => item.id))
   const used = new Set<string>()

@@ -1,7 +1,7 @@
 import { LoomError } from '../errors'
 import type { PortRef } from '../schema/schema-kit'
 import type { Part, Port } from '../parts/schema'
-import type { Mind } from './edit-schema'
+import type { FindingRef } from './edit-schema'
 import { compareText } from '../units/compare'
 import type { Place } from './facet-schemas'
 import type { Build, Item } from './schema'
@@ -126,7 +126,7 @@ export function caseOf({ mount, spot, processor }: Place): string | undefined {
   return mount?.caseItemId ?? spot?.caseItemId ?? processor?.caseItemId
 }
 
-/** One text for a mind: the same rule, message and places, in whatever order they are named. */
-export function mindKey({ ruleId, messageId, at, itemIds = [] }: Mind): string {
+/** One text for a warning: the same rule, message and places, in whatever order they are named. */
+export function findingKey({ ruleId, messageId, at, itemIds = [] }: FindingRef): string {
   return `${ruleId} ${messageId} ${[...at.map(portKey), ...itemIds].toSorted().join(' ')}`
 }

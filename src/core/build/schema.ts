@@ -104,7 +104,7 @@ const ChoicesSchema = strict({
 })
 export type Choices = ModelOf<typeof ChoicesSchema>
 
-/** A mind that the builder takes on, with the figures it had then; it comes back when one of them gets worse. */
+/** A warning that the builder takes on, with the figures it had then; it comes back when one of them gets worse. */
 export const AcceptedSchema = strict({
   ruleId: Name,
   messageId: Name,

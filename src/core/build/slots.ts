@@ -2,11 +2,11 @@ import { LoomError } from '../errors'
 import type { PortRef } from '../schema/schema-kit'
 import { stepsOf, apply } from './apply'
 import { aboutOf, choiceAbout } from './attached'
-import type { About, Edit, Mind, SingleEdit } from './edit-schema'
+import type { About, Edit, FindingRef, SingleEdit } from './edit-schema'
 import type { FacetName } from './facets'
 import { schoolsIn } from './groups'
-import { acceptedOf, mindOf } from './accept'
-import { mindKey, portKey, sameRef } from './refs'
+import { acceptedOf, findingRefOf } from './accept'
+import { findingKey, portKey, sameRef } from './refs'
 import type { Part } from '../parts/schema'
 import type { Build, Group, Thread } from './schema'
 import type { Setting } from './settings'
@@ -19,7 +19,7 @@ import type { School } from './schools'
 export type Slot =
   | { readonly about: 'lead'; readonly at: PortRef }
   | { readonly about: 'choice'; readonly list: FacetName; readonly of: About }
-  | { readonly about: 'mind'; readonly mind: Mind }
+  | { readonly about: 'mind'; readonly mind: FindingRef }
   | { readonly about: 'item'; readonly itemId: string }
   | { readonly about: 'mark'; readonly itemId: string }
   | { readonly about: 'stock'; readonly itemId: string }
@@ -41,7 +41,7 @@ export function slotKey(slot: Slot): string {
     case 'choice':
       return `${slot.list}:${slot.of.itemId}.${slot.of.portId ?? ''}`
     case 'mind':
-      return `mind:${mindKey(slot.mind)}`
+      return `mind:${findingKey(slot.mind)}`
     case 'item':
     case 'mark':
     case 'stock':
@@ -152,7 +152,7 @@ export function slotsOfStep(step: SingleEdit, build: Build): Slot[] {
     case 'unchoose':
       return [{ about: 'choice', list: step.list, of: step.about }]
     case 'accept':
-      return [{ about: 'mind', mind: mindOf(step.entry) }]
+      return [{ about: 'mind', mind: findingRefOf(step.entry) }]
     case 'unaccept':
       return [{ about: 'mind', mind: step.mind }]
     default:

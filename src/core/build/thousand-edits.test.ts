@@ -80,8 +80,8 @@ const MAKERS: readonly ((build: Build, pick: Pick, turn: number) => Edit | undef
     return lead === undefined ? undefined : parkEdit(lead.ref, 'not now')
   },
   (build, pick) => {
-    const mind = pick(check(derive(build)).findings.filter(({ severity }) => severity === 'mind'))
-    return mind === undefined ? undefined : acceptEdit(acceptanceOf(mind, 'known'))
+    const warning = pick(check(derive(build)).findings.filter(({ severity }) => severity === 'warning'))
+    return warning === undefined ? undefined : acceptEdit(acceptanceOf(warning, 'known'))
   },
   (build, pick) => {
     const entry = pick(build.accepted ?? [])

@@ -25,13 +25,13 @@ const FindingSchema = strict({
 export const ReportSchema = strict(
   {
     format: Type.Literal('gentle-loom-check'),
-    version: Type.Literal(1),
+    version: Type.Literal(2),
     build: strict({ id: Id, name: Name, revision: Tally }),
-    counts: strict({ stop: Tally, mind: Tally, unknown: Tally, note: Tally }),
-    outcomes: strict({ holds: Tally, snag: Tally, unknown: Tally, notApplicable: Tally }),
+    counts: strict({ stop: Tally, warning: Tally, unknown: Tally, note: Tally }),
+    outcomes: strict({ holds: Tally, found: Tally, unknown: Tally, notApplicable: Tally }),
     findings: Type.Array(FindingSchema),
     accepted: Type.Array(strict({ ruleId: Id, messageId: Id, text: Type.String(), at: Type.Array(PlaceSchema) })),
   },
-  { title: 'Gentle Loom check, version 1' },
+  { title: 'Gentle Loom check, version 2' },
 )
 export type Report = ModelOf<typeof ReportSchema>

@@ -17,7 +17,7 @@ export function reportOf(build: Build): Report {
   const { counts, outcomes, findings, accepted } = check(harness)
   return {
     format: 'gentle-loom-check',
-    version: 1,
+    version: 2,
     build: { id: build.id, name: build.name, revision: build.revision },
     counts,
     outcomes,

@@ -8,23 +8,23 @@ import type { Finding } from './engine/rule'
 
 /** A candidate, judged by all rules as the build would be with the lead plugged there. */
 export interface Answer extends Candidate {
-  /** Stops and minds that would come of it, the worst first; of what its outlook tells by itself, none. */
+  /** Stops and warnings that would come of it, the worst first; of what its outlook tells by itself, none. */
   readonly raised: readonly Finding[]
 }
 
 /** What is known without a trial: where it is now, and ports that it cannot go into. */
 const KNOWN: readonly Outlook[] = ['here', 'misfit', 'ring', 'taken']
-/** Verdicts that no stop or mind stands behind. */
+/** Verdicts that no stop or warning stands behind. */
 const SOFT: readonly Outlook[] = ['holds', 'wouldHold', 'unknown', 'unfed']
 
 /** Rules that say so where another voltage would arrive, and rules that add up. */
 const VOLTS: readonly string[] = ['light-voltage', 'device-voltage']
 const SUMS: readonly string[] = ['current-budget', 'power-budget', 'usb-load']
 
-/** The outlook of a stop or a mind that would come: of a sum and of a length there is a word for it. */
+/** The outlook of a stop or a warning that would come: of a sum and of a length there is a word for it. */
 function outlookOf(finding: Finding): Outlook {
   const { ruleId, messageId, severity } = finding
-  if (severity === 'mind') return SUMS.includes(ruleId) ? 'tight' : 'mind'
+  if (severity === 'warning') return SUMS.includes(ruleId) ? 'tight' : 'warning'
   if (SUMS.includes(ruleId)) return 'over'
   if (VOLTS.includes(ruleId)) return 'volts'
   if (messageOf(ruleOf(finding), messageId).isMissing === true) return 'unfinished'
@@ -37,11 +37,11 @@ const worst = (outlooks: readonly Outlook[]): Outlook =>
 /** Whether a candidate has to be tried before anything is said of it. */
 export const wantsTrial = ({ outlook, misfit }: Candidate): boolean => misfit === 'none' && !KNOWN.includes(outlook)
 
-/** What all rules say of the build with the lead plugged into this port: stops and minds that are not there now. */
+/** What all rules say of the build with the lead plugged into this port: stops and warnings that are not there now. */
 export function judged(harness: Harness, lead: PortRef, candidate: Candidate): Answer {
   if (!wantsTrial(candidate)) return { ...candidate, raised: [] }
   const { after, raised: all } = previewOf(harness, verdictsOf(harness), plugEdit(harness.build, lead, candidate.to))
-  const raised = all.filter(({ severity }) => severity === 'stop' || severity === 'mind')
+  const raised = all.filter(({ severity }) => severity === 'stop' || severity === 'warning')
   const byId = new Map(after.budgets.map((budget) => [budget.id, budget]))
   const changes = candidate.changes.map((change) => ({ ...change, after: byId.get(change.budget.id) ?? change.after }))
   // A limit that is passed already is told anew, though it is no new finding.

@@ -21,9 +21,9 @@ import {
 /** The judgement of a build: what was found, and how many subjects had each outcome. */
 export interface Verdicts {
   readonly findings: readonly Finding[]
-  /** Minds that the builder has taken on; they come back among the findings when a figure gets worse. */
+  /** Warnings that the builder has taken on; they come back among the findings when a figure gets worse. */
   readonly accepted: readonly Finding[]
-  readonly outcomes: Readonly<Record<'holds' | 'snag' | 'unknown' | 'notApplicable', number>>
+  readonly outcomes: Readonly<Record<'holds' | 'found' | 'unknown' | 'notApplicable', number>>
   readonly counts: Readonly<Record<Severity, number>>
   /** Where the build is made of several islands: how each was judged. */
   readonly islands?: readonly Judged[]
@@ -36,7 +36,7 @@ export function ruleOf({ ruleId }: Finding): AnyRule {
   return ruleById.get(ruleId)!
 }
 
-const OUTCOMES = ['holds', 'snag', 'unknown', 'notApplicable'] as const
+const OUTCOMES = ['holds', 'found', 'unknown', 'notApplicable'] as const
 
 const placesOf = (finding: Finding) => partsOf(finding).join(' ')
 
@@ -85,11 +85,11 @@ interface Judged {
 
 function judge(harness: Harness, rules: readonly AnyRule[], madeOf: readonly unknown[]): Judged {
   const said: { finding: Finding; message: Message }[] = []
-  const outcomes = { holds: 0, snag: 0, unknown: 0, notApplicable: 0 }
+  const outcomes = { holds: 0, found: 0, unknown: 0, notApplicable: 0 }
   for (const rule of rules) {
     for (const outcome of outcomesOf(rule, harness)) {
       outcomes[outcome.outcome] += 1
-      if (outcome.outcome !== 'snag' && outcome.outcome !== 'unknown') continue
+      if (outcome.outcome !== 'found' && outcome.outcome !== 'unknown') continue
       const { messageId, at, itemIds, params, sum } = outcome
       const message = messageOf(rule, messageId)
       const finding: Finding = {
@@ -145,8 +145,8 @@ export function check(harness: Harness, { rules = RULES, before }: CheckOptions 
   const judged = apart ?? [judge(harness, rules, [])]
   const findings: Finding[] = []
   const accepted: Finding[] = []
-  const outcomes = { holds: 0, snag: 0, unknown: 0, notApplicable: 0 }
-  const counts: Record<Severity, number> = { stop: 0, mind: 0, unknown: 0, note: 0 }
+  const outcomes = { holds: 0, found: 0, unknown: 0, notApplicable: 0 }
+  const counts: Record<Severity, number> = { stop: 0, warning: 0, unknown: 0, note: 0 }
   for (const one of judged) {
     for (const outcome of OUTCOMES) outcomes[outcome] += one.outcomes[outcome]
     for (const { finding, message } of one.said) {
@@ -211,10 +211,10 @@ export function goesOnIn(finding: Finding, later: readonly Finding[]): boolean {
 const FOLLOWS_UNPLUGGING = ['lead-loose', 'light-source', 'cpu-header-tach', 'feed-missing', 'ports-run-out']
 
 /**
- * How many minds a mend brings, where it clears the finding, or makes less of it, and brings no stop that its sentence does
+ * How many warnings a mend brings, where it clears the finding, or makes less of it, and brings no stop that its sentence does
  * not say; undefined where it does not help.
  */
-function mindsOf(harness: Harness, finding: Finding, mend: Mend): number | undefined {
+function warningsOf(harness: Harness, finding: Finding, mend: Mend): number | undefined {
   const now = verdictsOf(harness)
   const { findings } = check(derive(apply(harness.build, mend.edit).build), { before: now })
   const places = placesOf(finding)
@@ -222,12 +222,12 @@ function mindsOf(harness: Harness, finding: Finding, mend: Mend): number | undef
   const raised = findings.filter((other) => !isCoveredBy(other, now.findings))
   const isSaid = ({ ruleId }: Finding) => mend.messageId === 'unplug' && FOLLOWS_UNPLUGGING.includes(ruleId)
   if (raised.some((stop) => stop.severity === 'stop' && !isSaid(stop))) return undefined
-  return raised.filter(({ severity }) => severity === 'mind').length
+  return raised.filter(({ severity }) => severity === 'warning').length
 }
 
 /**
  * The repairs for a finding of this harness, best first: each one tried, left out where it does not help, and behind the
- * others where it brings a mind. No more are thought of once `most` are found that bring none, or once `mostTried` were
+ * others where it brings a warning. No more are thought of once `most` are found that bring none, or once `mostTried` were
  * tried and any of them helps: that none does is only known when all were tried.
  */
 export function mendsFor(
@@ -236,17 +236,17 @@ export function mendsFor(
   { most = Infinity, mostTried = Infinity } = {},
 ): readonly Mend[] {
   if (finding.messageId === BROKEN_ID) return []
-  const found: { readonly mend: Mend; readonly mindCount: number }[] = []
+  const found: { readonly mend: Mend; readonly warningCount: number }[] = []
   let [triedCount, freeCount] = [0, 0]
   for (const mend of ruleOf(finding).mends(harness, finding)) {
-    const mindCount = mindsOf(harness, finding, mend)
-    if (mindCount !== undefined) found.push({ mend, mindCount })
+    const warningCount = warningsOf(harness, finding, mend)
+    if (warningCount !== undefined) found.push({ mend, warningCount })
     triedCount += 1
-    if (mindCount === 0) freeCount += 1
+    if (warningCount === 0) freeCount += 1
     if (freeCount >= most || (triedCount >= mostTried && found.length > 0)) break
   }
   return found
-    .toSorted((a, b) => a.mindCount - b.mindCount)
+    .toSorted((a, b) => a.warningCount - b.warningCount)
     .slice(0, most)
     .map(({ mend }) => mend)
 }

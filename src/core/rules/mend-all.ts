@@ -1,6 +1,6 @@
 import { apply, stepsOf } from '../build/apply'
 import type { Edit } from '../build/edit-schema'
-import { mindKey } from '../build/refs'
+import { findingKey } from '../build/refs'
 import type { Build } from '../build/schema'
 import { LoomError } from '../errors'
 import { derive, type Harness } from '../operate/harness'
@@ -80,8 +80,8 @@ function* chosen(start: State): Generator<void, readonly Mend[]> {
   for (;;) {
     const harness = derive(state.build)
     for (const stop of state.stops) {
-      if (asked.has(mindKey(stop))) continue
-      asked.add(mindKey(stop))
+      if (asked.has(findingKey(stop))) continue
+      asked.add(findingKey(stop))
       const mends = mendsFor(harness, stop).filter(isMeant)
       options.push(...mends.map((mend) => ({ mend, gain: Infinity })))
       yield

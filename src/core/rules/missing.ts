@@ -1,5 +1,5 @@
 import type { Edit } from '../build/edit-schema'
-import { mindKey, portKey } from '../build/refs'
+import { findingKey, portKey } from '../build/refs'
 import type { Build } from '../build/schema'
 import { derive, type Harness } from '../operate/harness'
 import { openFigures, type OpenFigure } from '../ask/open-figures'
@@ -103,9 +103,9 @@ export function* missingFigures(harness: Harness, before: Verdicts): Generator<v
       settles: open.flatMap(([, ref]) => (ref === undefined ? [] : [ref])),
     })
   }
-  const left = new Set(unknownsOf(all).map(mindKey))
+  const left = new Set(unknownsOf(all).map(findingKey))
   const isLeft = (finding: Finding) =>
-    left.has(mindKey(finding)) || finding.at.some((ref) => still.has(`${finding.ruleId} ${portKey(ref)}`))
+    left.has(findingKey(finding)) || finding.at.some((ref) => still.has(`${finding.ruleId} ${portKey(ref)}`))
   return {
     figures: figures.toSorted((a, b) => b.settles.length - a.settles.length),
     settled: unknowns.filter((finding) => !isLeft(finding)),

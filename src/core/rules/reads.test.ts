@@ -18,7 +18,7 @@ function dropAt(value: unknown, path: readonly string[]): unknown {
 function without(build: Build, field: string): Build {
   const [holder = '', ...path] = field.split('.')
   if (holder === 'choices' || holder === 'groups') return dropAt(build, [holder, ...path]) as Build
-  if (holder === 'item' || holder === 'place' || holder === 'thread')
+  if (holder === 'item' || holder === 'place' || holder === 'connection')
     return dropAt(build, [`${holder}s`, ...path]) as Build
   if (holder === 'places') return dropAt(build, ['places', ...path]) as Build
   const parts = build.parts.map((part) => {

@@ -125,7 +125,7 @@ export function candidateText(harness: Harness, lead: PortRef, candidate: Candid
       return withLost(`${sumWords(candidate)}: tight`)
     case 'over':
       return withLost(`${sumWords(candidate)}: over the limit`)
-    case 'mind':
+    case 'warning':
     case 'stop':
     case 'unfinished':
       return withLost(firstRaised(candidate) ?? sumWords(candidate))
@@ -163,8 +163,8 @@ export function candidateShortText(harness: Harness, lead: PortRef, candidate: C
     case 'tight':
     case 'over':
       return sumWords(candidate, true)
-    case 'mind':
-      return 'a mind follows'
+    case 'warning':
+      return 'a warning follows'
     case 'stop':
       return 'a stop follows'
     case 'unfinished':

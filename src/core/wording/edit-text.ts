@@ -57,15 +57,15 @@ function describeStep(step: SingleEdit, before: Build): string {
       return `unplug ${nameOfPort(before, thread.from)} from ${nameOfPort(before, thread.to)}`
     }
     case 'pin':
-      return step.pinned ? 'pin a thread' : 'unpin a thread'
+      return step.pinned ? 'pin a connection' : 'unpin a connection'
     case 'noteThread':
-      return step.note === null ? 'no note beside a thread' : `note beside a thread: ${cut(step.note, 40)}`
+      return step.note === null ? 'no note beside a connection' : `note beside a connection: ${cut(step.note, 40)}`
     case 'renameBuild':
       return `name the build “${step.name}”`
     case 'renameItem':
       return `mark ${mark(step.itemId)} as ${step.mark}`
     case 'setStock':
-      return `${mark(step.itemId)} is ${step.stock === 'toBuy' ? 'to buy' : 'owned'}${packText(before, step.packId)}`
+      return `${mark(step.itemId)} is ${step.stock === 'toBuy' ? 'to buy' : 'at hand'}${packText(before, step.packId)}`
     case 'setFigure':
       return `set a figure of ${before.parts.find((part) => part.id === step.partId)?.name ?? step.partId}`
     case 'setPart':
@@ -91,7 +91,7 @@ function describeStep(step: SingleEdit, before: Build): string {
     case 'accept':
       return `take on: ${step.entry.reason}`
     case 'unaccept':
-      return 'take a mind on no more'
+      return 'take a warning on no more'
     case 'unchoose':
       return `no ${facetName(step.list)} for ${nameOfSubject(before, step.about)}`
     default:

@@ -20,7 +20,7 @@ export const MANNER_WORDS: Readonly<Record<Manner, { readonly name: string; read
   balanced: { name: 'Sound, then cheap', means: 'no limit over its headroom and no fan unruled; then the least money' },
   money: {
     name: 'Least money',
-    means: 'nothing that stops the machine; then the least money, whatever else there is to mind',
+    means: 'nothing that stops the machine; then the least money, whatever else it warns of',
   },
   boxes: { name: 'Fewest things', means: 'sound, with as few splitters, hubs and boxes as can be; money after that' },
   groups: { name: 'Groups together', means: 'sound, with the fans of each group on one signal; money after that' },
@@ -32,7 +32,7 @@ export const MANNER_WORDS: Readonly<Record<Manner, { readonly name: string; read
 const GOAL_WORDS: Readonly<Record<GoalKey, string>> = {
   loose: 'leads without a port',
   changed: 'leads of devices that stay',
-  minds: 'leads not as planned',
+  warnings: 'leads not as planned',
   roles: 'leads on headers meant for others',
   overshoot: 'mA over the headroom of limits',
   tight: 'limits over their headroom',
@@ -41,7 +41,7 @@ const GOAL_WORDS: Readonly<Record<GoalKey, string>> = {
   cents: 'money',
   boxes: 'splitters, hubs and boxes',
   stacked: 'splitters on splitters or hubs',
-  splits: 'signals for the groups',
+  splits: 'groups kept apart',
   mingled: 'groups that share a signal with others',
   extensions: 'extensions and adapters',
   headroom: 'least free share of a limit',
@@ -55,7 +55,7 @@ export const WARINESS_TEXTS: Readonly<Record<Wariness, string>> = {
 
 /** What no plan is looked for with, so that nothing is said to be best against it; docs/weave.md tells why. */
 export const NOT_LOOKED_FOR_TEXT =
-  'Not looked for: more than plain splitters behind a splitter or hub, and those only in one level, of one kind on a piece, where the outlet says what it bears, and, if they are to be bought for a large machine, where some lead has no port without; a hub whose board lead stays loose; a box that follows the board where that is not the choice.'
+  'Not looked for: more than plain splitters behind a splitter or hub, and those only in one level, of one kind on a piece, where the outlet says what it bears, and, if they are to be bought for a large machine, where some lead has no port without; a hub whose board lead stays loose; a box that follows the board where that is not the choice, or beside fans of the other kind on its signal.'
 
 /** One goal with what it came to, and whether less is impossible. */
 export function goalText({ goal, value, bound, isProven }: Reached): string {
@@ -159,7 +159,7 @@ export function proposalLines(today: Harness, proposal: Proposal): readonly stri
   return [
     `${plan.machine.name}, ${MANNER_WORDS[manner].name}: ${MANNER_WORDS[manner].means}`,
     ...[...reached.map(goalText), ...settledTexts(plan.settled)].map((text) => `  ${text}`),
-    `Judged by all rules: ${countOf(counts.stop, 'stop')}, ${countOf(counts.mind, 'mind')}, ${counts.unknown} unknown`,
+    `Judged by all rules: ${countOf(counts.stop, 'stop')}, ${countOf(counts.warning, 'warning')}, ${counts.unknown} unknown`,
     ...(short.length > 0 ? [`No plan gives every lead a port: ${short.join('; ')}`] : []),
     ...boughtTexts(today, plan).map((text) => `Buy ${text}`),
     ...plan.spare.map(({ mark }) => `Not needed: ${mark}`),

@@ -18,7 +18,7 @@ const markOf = (build: Build, itemId: string) => build.items.find((item) => item
 function stockText(build: Build, itemId: string): string {
   const item = build.items.find(({ id }) => id === itemId)
   const pack = build.packs?.find(({ id }) => id === item?.packId)
-  const stock = item?.stock === 'toBuy' ? 'to buy' : 'owned'
+  const stock = item?.stock === 'toBuy' ? 'to buy' : 'at hand'
   return pack === undefined ? stock : `${stock}, in the pack “${pack.name}”`
 }
 
@@ -51,7 +51,7 @@ export function describeSlot(build: Build, slot: Slot): { readonly subject: stri
     }
     case 'mind': {
       const entry = acceptedOf(build, slot.mind)
-      return { subject: 'a mind taken on', value: entry === undefined ? 'not taken on' : entry.reason }
+      return { subject: 'a warning taken on', value: entry === undefined ? 'not taken on' : entry.reason }
     }
     case 'item':
       return {

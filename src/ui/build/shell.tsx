@@ -5,15 +5,16 @@ import { useEffect, useState, type ReactNode } from 'react'
 import type { Build } from '@/core/build/schema'
 import { ConflictDialog } from './conflict-dialog'
 import { BuildProvider, useHarness } from '@/ui/session/context'
+import { Tour } from './help/tour'
 import { Shortcuts } from './shortcuts'
-import { SnagList } from './snags/snag-list'
+import { FindingList } from './findings/finding-list'
 import { useFocus } from '@/ui/focus/focus'
 import { stageAt } from '@/ui/stages/stages'
 import { warmPlannerWhenIdle } from '@/ui/weave/planner'
 import { StageRail } from './stage-rail'
 import { TopBar } from './top-bar'
 
-/** What the open stage shows beside the snags: of the picked port, say, or of the thing in the case. */
+/** What the open stage shows beside the findings: of the picked port, say, or of the thing in the case. */
 function StagePanel() {
   const { Panel } = stageAt(usePathname()) ?? {}
   return Panel === undefined ? null : <Panel />
@@ -28,7 +29,7 @@ function PlannerGetsReady() {
   return null
 }
 
-/** What stays around a build at every stage: its name and history above, stages left, the picked port and snags right. */
+/** What stays around a build at every stage: its name and history above, stages left, the picked port and findings right. */
 export function BuildShell({ initial, children }: { readonly initial: Build; readonly children: ReactNode }) {
   const leaveBuild = useFocus((state) => state.leaveBuild)
   useEffect(() => leaveBuild, [leaveBuild])
@@ -41,11 +42,12 @@ export function BuildShell({ initial, children }: { readonly initial: Build; rea
           <main className="min-h-0 min-w-0 grow overflow-auto print:overflow-visible">{children}</main>
           <aside className="flex min-h-0 shrink-0 flex-col border-thread bg-cloth max-lg:border-t lg:w-[20rem] lg:border-l print:hidden">
             <StagePanel />
-            <SnagList buildId={initial.id} />
+            <FindingList buildId={initial.id} />
           </aside>
         </div>
       </div>
       <Shortcuts buildId={initial.id} />
+      <Tour buildId={initial.id} />
       <ConflictDialog />
       <PlannerGetsReady />
     </BuildProvider>

@@ -14,7 +14,7 @@ function Counts({ of }: { readonly of: Stage }) {
   const mine = findings.filter((finding) => stageOf(finding) === of)
   return (
     <span className="mt-1 flex flex-wrap gap-1 max-md:hidden">
-      {(['stop', 'mind', 'unknown'] as const).map((look) => {
+      {(['stop', 'warning', 'unknown'] as const).map((look) => {
         const count = mine.filter(({ severity }) => severity === look).length
         return count > 0 && <SeverityCount key={look} look={look} count={count} />
       })}

@@ -1,6 +1,6 @@
 'use client'
 
-import { CloudOff, History, Redo2, Signpost, Undo2 } from 'lucide-react'
+import { CircleHelp, CloudOff, History, Redo2, Signpost, Undo2 } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { Button } from '@/ui/shared/button'
@@ -8,6 +8,7 @@ import { InlineEdit } from '@/ui/shared/inline-edit'
 import { Logo } from '@/ui/shared/logo'
 import { ThemeSwitch } from '@/ui/shared/theme-switch'
 import { useActions, useSession } from '@/ui/session/context'
+import { useHelp } from '@/ui/focus/help'
 import type { Saving } from '@/ui/session/desk'
 
 const NAME_LENGTH = 120
@@ -111,6 +112,27 @@ function HistoryButton() {
   )
 }
 
+const HelpDialog = dynamic(() => import('./help/help-dialog').then((module) => module.HelpDialog))
+
+function HelpButton() {
+  const { isOpen, open } = useHelp()
+  return (
+    <>
+      <Button
+        tone="quiet"
+        small
+        aria-label="Help"
+        aria-keyshortcuts="?"
+        title="Keys and words (?)"
+        onClick={() => open(true)}
+      >
+        <CircleHelp size={17} aria-hidden />
+      </Button>
+      {isOpen && <HelpDialog />}
+    </>
+  )
+}
+
 const ChoicesDialog = dynamic(() => import('./choices/choices-dialog').then((module) => module.ChoicesDialog))
 
 function ChoicesButton() {
@@ -148,6 +170,7 @@ export function TopBar() {
       <HistoryButton />
       <ChoicesButton />
       <Headroom />
+      <HelpButton />
       <ThemeSwitch />
     </header>
   )

@@ -7,7 +7,9 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { BuildSummary, Page } from '@/core/formats/api-types'
+import { EXAMPLE } from '@/core/start/example'
 import { countOf } from '@/core/wording/text'
+import { useHelp } from '@/ui/focus/help'
 import { ask, postJson } from '@/ui/shared/api'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
@@ -55,7 +57,7 @@ function BuildRow({ build }: { readonly build: BuildSummary }) {
           className="-ml-1 w-full font-display text-lg font-semibold"
         />
         <p className="text-[13px] text-faded">
-          {countOf(build.itemCount, 'item')}, {countOf(build.threadCount, 'thread')}, changed{' '}
+          {countOf(build.itemCount, 'item')}, {countOf(build.threadCount, 'connection')}, changed{' '}
           <span suppressHydrationWarning>{formatDistanceToNow(new Date(build.updatedAt), { addSuffix: true })}</span>
         </p>
       </div>
@@ -94,6 +96,21 @@ interface BuildsPageProps {
   readonly order: string
 }
 
+/** Lays an example out and shows somebody round in it. */
+function ShowRound() {
+  const router = useRouter()
+  const run = useAsk()
+  const begin = () =>
+    run(
+      () => ask<{ readonly id: string }>('/api/builds', postJson({ from: 'lines', id: nanoid(), ...EXAMPLE })),
+      ({ id }) => {
+        useHelp.getState().goTo(0)
+        router.push(`/builds/${id}/parts`)
+      },
+    )
+  return <Button onClick={() => void begin()}>Show me round an example</Button>
+}
+
 /** All builds of this installation, and the ways to a new one. */
 export function BuildsPage({ builds: { rows, count, page, pageCount }, words, order }: BuildsPageProps) {
   const router = useRouter()
@@ -109,7 +126,7 @@ export function BuildsPage({ builds: { rows, count, page, pageCount }, words, or
       <main>
         <h1 className="mt-6 font-display text-3xl font-semibold">Which lead goes where, and will it hold?</h1>
         <p className="mt-2 max-w-prose text-faded">
-          Lay out fans, lights, headers and hubs, thread their leads, and see every sum before anything is plugged in.
+          Lay out fans, lights, headers and hubs, connect their leads here, and see every sum before you touch a plug.
         </p>
         {isAsking ? (
           <BlankBench onClose={isEmpty ? undefined : () => setAsking(false)} />
@@ -119,6 +136,7 @@ export function BuildsPage({ builds: { rows, count, page, pageCount }, words, or
               <Plus size={17} aria-hidden /> New build
             </Button>
             <ImportButton />
+            <ShowRound />
           </div>
         )}
         <section aria-label="Builds" className="mt-6 space-y-3">

@@ -10,7 +10,7 @@ export interface Stage {
   readonly name: string
   readonly hint: string
   readonly Icon: LucideIcon
-  /** What it shows beside the snags; fetched with the stage. */
+  /** What it shows beside the findings; fetched with the stage. */
   readonly Panel?: ComponentType
   /** Whether a finding is seen best here; a stage without it has no findings of its own. */
   readonly owns?: (finding: Finding) => boolean

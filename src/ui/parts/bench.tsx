@@ -33,16 +33,18 @@ function BenchItem({ item }: { readonly item: Item }) {
           dispatch({ type: 'setStock', itemId: item.id, stock: item.stock === 'toBuy' ? 'owned' : 'toBuy' })
         }
         title={
-          item.stock === 'toBuy' ? 'To buy; press when you have it' : 'Owned; press to put it on the shopping list'
+          item.stock === 'toBuy'
+            ? 'To buy; press when you have it'
+            : 'You have it; press to put it on the shopping list'
         }
         className={`min-h-7 border-l border-thread px-1.5 text-[13px] ${item.stock === 'toBuy' ? 'bg-weld-wash font-semibold text-weld' : 'text-faded'}`}
       >
-        {item.stock === 'toBuy' ? 'to buy' : 'owned'}
+        {item.stock === 'toBuy' ? 'to buy' : 'have it'}
       </button>
       <button
         type="button"
         aria-label={`Remove ${item.mark}`}
-        title={`Remove ${item.mark} and its threads`}
+        title={`Remove ${item.mark} and its connections`}
         onClick={() => dispatch({ type: 'removeItem', itemId: item.id })}
         className="min-h-7 border-l border-thread px-1 text-faded hover:text-madder"
       >

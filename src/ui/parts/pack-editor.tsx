@@ -100,7 +100,7 @@ function Editor({ job, onClose }: { readonly job: PackJob; readonly onClose: () 
       onClose={onClose}
       footer={
         <>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button tone="act" disabled={formState.isSubmitting} onClick={() => void save()}>
             Keep it
           </Button>

@@ -2,10 +2,11 @@
 
 import { useDraggable } from '@dnd-kit/core'
 import clsx from 'clsx'
-import { GripVertical } from 'lucide-react'
+import { GripVertical, Wand } from 'lucide-react'
 import type { Item } from '@/core/build/schema'
 import { radiatorOf } from '@/core/structure/place/places'
 import { useHarness } from '@/ui/session/context'
+import { Button } from '@/ui/shared/button'
 import { usePlaces } from './places-state'
 
 function Chip({ item, onPick }: { readonly item: Item; readonly onPick: () => void }) {
@@ -42,8 +43,14 @@ function Chip({ item, onPick }: { readonly item: Item; readonly onPick: () => vo
   )
 }
 
-/** What has no place yet, to be dragged or picked up. */
-export function Palette({ loose, onPick }: { readonly loose: readonly Item[]; readonly onPick: (item: Item) => void }) {
+interface PaletteProps {
+  readonly loose: readonly Item[]
+  readonly onPick: (item: Item) => void
+  readonly onPutAll: () => void
+}
+
+/** What has no place yet, to be dragged, picked up, or put where people usually would. */
+export function Palette({ loose, onPick, onPutAll }: PaletteProps) {
   if (loose.length === 0) {
     return (
       <p className="text-[13px] text-faded">Everything has its place. Pick a thing to turn it, or drag it elsewhere.</p>
@@ -52,6 +59,13 @@ export function Palette({ loose, onPick }: { readonly loose: readonly Item[]; re
   return (
     <section aria-label="Without a place" className="flex max-h-24 flex-wrap items-center gap-1.5 overflow-y-auto">
       <h2 className="text-[13px] text-faded">To place ({loose.length}):</h2>
+      <Button
+        small
+        onClick={onPutAll}
+        title="Radiators in the roof or front, one fan behind, intakes in front: as people usually would"
+      >
+        <Wand size={14} aria-hidden /> Place them all
+      </Button>
       {loose.map((item) => (
         <Chip key={item.id} item={item} onPick={() => onPick(item)} />
       ))}

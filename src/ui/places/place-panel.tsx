@@ -78,7 +78,7 @@ function FanPart({ placed, change }: PartProps & { readonly placed: Sitting }) {
       </p>
       {isAgainst && (
         <p className="flex gap-1.5 text-[13px] font-semibold">
-          <SeverityMark look="mind" /> You want air to go {place.wantedAir} here.
+          <SeverityMark look="warning" /> You want air to go {place.wantedAir} here.
         </p>
       )}
       <Button small onClick={() => change(turned(place))}>
@@ -176,9 +176,7 @@ function Ways({ placed }: { readonly placed: Placed }) {
   const harness = useHarness()
   const runs = harness.runs().filter(({ lead }) => lead.item.id === placed.item.id)
   if (runs.length === 0) {
-    return (
-      <p className="text-[13px] text-faded">No lead of it is plugged yet: Threads says which headers it reaches.</p>
-    )
+    return <p className="text-[13px] text-faded">No lead of it is plugged yet: Wiring says which headers it reaches.</p>
   }
   return <LeadWays runs={runs} />
 }

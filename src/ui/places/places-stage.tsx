@@ -86,7 +86,7 @@ function useEscape() {
 function OneCase({ caseItem, cases }: { readonly caseItem: Item; readonly cases: readonly Item[] }) {
   const harness = useHarness()
   const { heldId, hold, layouts, path } = usePlaces()
-  const { put } = usePlacing(caseItem)
+  const { put, putAll } = usePlacing(caseItem)
   const byKeyboard = useRef(false)
   const sensors = useDragSensors()
   const held = harness.items.find(({ id }) => id === heldId)
@@ -131,7 +131,7 @@ function OneCase({ caseItem, cases }: { readonly caseItem: Item; readonly cases:
         ) : (
           <>
             {path === null ? (
-              <Palette loose={loose} onPick={(item) => hold(heldId === item.id ? null : item.id)} />
+              <Palette loose={loose} onPick={(item) => hold(heldId === item.id ? null : item.id)} onPutAll={putAll} />
             ) : (
               <PathTools view={view} />
             )}

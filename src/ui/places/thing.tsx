@@ -90,10 +90,10 @@ function nameOf({ placed, is }: DrawnThing): string {
   return `${item.mark}: ${where}${number}. ${what}`
 }
 
-/** The mark of the worst snag about where a thing sits. */
+/** The mark of the worst finding about where a thing sits. */
 function PlaceMark({ itemId }: { readonly itemId: string }) {
   const { findings } = useVerdicts()
-  // What is open is told once for all it is about; a snag is about the first thing it names.
+  // What is open is told once for all it is about; a finding is about the first thing it names.
   const worst = findings.find((finding) => {
     if (ruleOf(finding).group !== 'place' || finding.severity === 'note') return false
     const things = thingsOf(finding)

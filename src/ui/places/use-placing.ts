@@ -3,12 +3,14 @@ import { placeEdit, unplaceEdit } from '@/core/build/choose'
 import type { Place } from '@/core/build/facet-schemas'
 import type { Item } from '@/core/build/schema'
 import { proposedPlace, type Target } from '@/core/ask/placing'
+import { placeAll } from '@/core/ask/place-all'
 import { refusalText } from '@/core/wording/place-text'
+import { countOf, listNames } from '@/core/wording/text'
 import { useActions, useHarness } from '@/ui/session/context'
 import { notify } from '@/ui/shared/notices'
 import { useFocus } from '@/ui/focus/focus'
 import { usePlaces } from './places-state'
-import { looseThings, refusalFor } from '@/ui/case/view'
+import { goesOnProcessor, looseThings, refusalFor } from '@/ui/case/view'
 
 /** What can be done with a thing in a case: put it somewhere (refused with the reason), turn it, take it out. */
 export function usePlacing(caseItem: Item | undefined) {
@@ -43,7 +45,17 @@ export function usePlacing(caseItem: Item | undefined) {
     },
     [dispatch, choose],
   )
-  return { put, change, takeOut }
+  /** Puts everything where people usually would, as one step that can be undone. */
+  const putAll = useCallback(() => {
+    if (caseItem === undefined) return
+    const things = looseThings(harness, caseItem)
+    const onProcessor = new Set(things.filter((item) => goesOnProcessor(harness, item)).map(({ id }) => id))
+    const { edits, left } = placeAll(harness, { caseItem, things, onProcessor })
+    if (edits.length > 0 && !dispatch({ type: 'batch', edits: [...edits] })) return
+    const none = left.length === 0 ? '' : ` No free place takes ${listNames(left.map(({ mark }) => mark))}.`
+    notify(`${countOf(edits.length, 'thing')} placed.${none}`)
+  }, [harness, caseItem, dispatch])
+  return { put, change, takeOut, putAll }
 }
 
 const QUARTERS = 4

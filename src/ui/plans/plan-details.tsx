@@ -1,6 +1,6 @@
 import { Check } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import { mindKey, portKey } from '@/core/build/refs'
+import { findingKey, portKey } from '@/core/build/refs'
 import { CAUTIONS } from '@/core/sheet/cautions'
 import type { Step } from '@/core/weave/plan/differences'
 import { partOfPlan } from '@/core/weave/plan/part-of-plan'
@@ -93,7 +93,7 @@ export function PlanDetails({ shown, others, isStillSought }: DetailsProps) {
     setLeft(next)
   }
   const loose = neededLoose(plan)
-  const serious = verdicts.findings.filter(({ severity }) => severity === 'stop' || severity === 'mind')
+  const serious = verdicts.findings.filter(({ severity }) => severity === 'stop' || severity === 'warning')
   return (
     <section aria-label="The plan" className="rounded-lg border border-thread bg-cloth p-3">
       <header className="flex flex-wrap items-start gap-2">
@@ -195,7 +195,7 @@ export function PlanDetails({ shown, others, isStillSought }: DetailsProps) {
               <h4 className="font-semibold">What the rules still say</h4>
               <ul className="space-y-1 text-[13px]">
                 {serious.map((finding) => (
-                  <li key={mindKey(finding)} className="flex gap-1.5">
+                  <li key={findingKey(finding)} className="flex gap-1.5">
                     <SeverityMark look={finding.severity} size={14} /> <span>{findingText(finding)}</span>
                   </li>
                 ))}

@@ -72,9 +72,9 @@ function linesOf(currency: string): readonly Line[] {
     },
     { name: 'Wiring: ● fan, □ light', isFirst: true, of: (shown) => <PlanSketch shown={shown} /> },
     { name: 'Splitters, hubs, boxes', of: ({ spare }) => spare.thingCount },
-    { name: 'Signals for groups', of: came('splits') },
+    { name: 'Groups kept apart', of: came('splits') },
     { name: 'Extensions', of: ({ spare }) => spare.extensionCount },
-    { name: 'Threads in all', of: ({ spare }) => spare.threadCount },
+    { name: 'Connections in all', of: ({ spare }) => spare.threadCount },
     { name: 'Leads in sight', of: ({ spare }) => spare.sightCount ?? 'no place is known' },
     {
       name: 'Leads',
@@ -93,10 +93,10 @@ function linesOf(currency: string): readonly Line[] {
       isFirst: true,
       of: ({ verdicts: { counts } }) => (
         <span className="flex flex-wrap gap-1">
-          {(['stop', 'mind', 'unknown'] as const).map(
+          {(['stop', 'warning', 'unknown'] as const).map(
             (look) => counts[look] > 0 && <SeverityCount key={look} look={look} count={counts[look]} />,
           )}
-          {counts.stop + counts.mind + counts.unknown === 0 && <SeverityCount look="holds" count={1} />}
+          {counts.stop + counts.warning + counts.unknown === 0 && <SeverityCount look="holds" count={1} />}
         </span>
       ),
     },

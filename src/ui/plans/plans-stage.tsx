@@ -83,7 +83,7 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
     <div className="relative flex h-full flex-col gap-3 overflow-auto p-3">
       <header className="flex flex-wrap items-center gap-2">
         <Link href={`/builds/${build.id}/threads`} className={buttonClass('quiet', true)}>
-          <ArrowLeft size={14} aria-hidden /> Threads
+          <ArrowLeft size={14} aria-hidden /> Wiring
         </Link>
         <h2 className="font-display text-xl font-semibold">Plan it for me</h2>
         <span className="grow" />
@@ -144,7 +144,7 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
         {isRunning
           ? `Looking for the best plan: ${at === undefined ? 'getting ready' : MANNER_WORDS[at].name} (${plans.filter(({ isDone }) => isDone).length} of ${manners.length} done) …`
           : plans.length === 0
-            ? 'Finds the wiring that costs least and holds, in several manners, and proves it. Pinned threads stay as they are; nothing changes before you accept.'
+            ? 'Finds the wiring that costs least and holds, in several manners, and proves it. Pinned connections stay as they are; nothing changes before you accept.'
             : isStale
               ? asked.build === build
                 ? `These plans are for ${asked.machine.name}: plan again.`

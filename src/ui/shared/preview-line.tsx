@@ -14,7 +14,7 @@ function spanText(before: Budget, after: Budget): string {
 
 const MOST_RAISED = 2
 const MOST_SUMS = 3
-const NOUNS = { stop: 'stop', mind: 'mind', unknown: 'unknown', note: 'note' } as const
+const NOUNS = { stop: 'stop', warning: 'warning', unknown: 'unknown', note: 'note' } as const
 
 /** What goes and what comes by an edit, and the sums that change: a preview in two or three lines. */
 export function PreviewLine({ harness, preview }: { readonly harness: Harness; readonly preview: Preview }) {
@@ -38,7 +38,7 @@ export function PreviewLine({ harness, preview }: { readonly harness: Harness; r
         </span>
       ))}
       {serious.length > MOST_RAISED && <span className="block">and {serious.length - MOST_RAISED} more</span>}
-      {gone.length === 0 && serious.length === 0 && <span className="block">no other snag comes or goes</span>}
+      {gone.length === 0 && serious.length === 0 && <span className="block">no other finding comes or goes</span>}
     </span>
   )
 }

@@ -68,7 +68,7 @@ function LeadRow({ line, step }: { readonly line: LeadLine; readonly step: numbe
 function Leads() {
   const harness = useHarness()
   const lines = useMemo(() => leadLines(harness), [harness])
-  if (lines.length === 0) return <p className="text-faded">No lead is threaded yet.</p>
+  if (lines.length === 0) return <p className="text-faded">No lead is plugged in yet.</p>
   return (
     <ol>
       {lines.map((line, index) => (
@@ -168,9 +168,9 @@ function Placing() {
   )
 }
 
-function OpenSnags() {
+function OpenPoints() {
   const { findings, counts } = useVerdicts()
-  const open = findings.filter(({ severity }) => severity === 'stop' || severity === 'mind')
+  const open = findings.filter(({ severity }) => severity === 'stop' || severity === 'warning')
   if (open.length === 0 && counts.unknown === 0) return null
   return (
     <div className={`mt-4 rounded-lg border-2 p-3 ${counts.stop > 0 ? 'border-madder' : 'border-weld'}`}>
@@ -190,7 +190,7 @@ function OpenSnags() {
             <SeverityMark look="unknown" />
             <span>
               {countOf(counts.unknown, 'thing')} cannot be judged: figures are missing, and nothing there is called
-              safe. “What is missing” among the snags lists them.
+              safe. “What is missing” among the findings lists them.
             </span>
           </li>
         )}
@@ -210,7 +210,7 @@ export function SheetStage() {
           <p className="font-display text-2xl font-semibold break-words">{build.name}</p>
           <p className="text-[13px] text-faded">
             Wiring sheet, revision {revision}: {countOf(build.items.length, 'item')},{' '}
-            {countOf(build.threads.length, 'thread')}
+            {countOf(build.threads.length, 'connection')}
           </p>
         </div>
         <div className="flex flex-wrap gap-2 print:hidden">
@@ -227,7 +227,7 @@ export function SheetStage() {
         </div>
       </header>
       {build.note !== undefined && <p className="mt-2 max-w-prose whitespace-pre-line">{build.note}</p>}
-      <OpenSnags />
+      <OpenPoints />
       <Section title="Before you start">
         <ul className="list-disc space-y-0.5 pl-5">
           {CAUTIONS.map((caution) => (

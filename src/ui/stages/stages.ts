@@ -12,7 +12,7 @@ export const STAGES: readonly Stage[] = [partsStage, placesStage, threadsStage, 
 /** The stage that an address leads to; undefined on a page of a build that is none. */
 export const stageAt = (path: string): Stage | undefined => STAGES.find(({ id }) => path.endsWith(`/${id}`))
 
-/** The stage where a finding is seen best; Threads has those that no other stage asks for. */
+/** The stage where a finding is seen best; Wiring has those that no other stage asks for. */
 export const stageOf = (finding: Finding): Stage =>
   STAGES.find((stage) => stage !== threadsStage && stage.owns?.(finding)) ?? threadsStage
 

@@ -7,7 +7,7 @@ import type { Stage } from '@/ui/focus/descriptor'
 /** Which lead goes where: what every finding that no other stage asks for comes down to. */
 export const threadsStage: Stage = {
   id: 'threads',
-  name: 'Threads',
+  name: 'Wiring',
   hint: 'which lead goes where',
   Icon: Cable,
   Panel: dynamic(() => import('./panels/selection-panel').then((module) => module.SelectionPanel)),

@@ -149,7 +149,7 @@ export function ThreadsStage() {
   if (items.length > 0) return <Wiring />
   return (
     <div className="p-8">
-      <h2 className="font-display text-xl font-semibold">Nothing to thread yet</h2>
+      <h2 className="font-display text-xl font-semibold">Nothing to plug in yet</h2>
       <p className="my-3 max-w-prose text-faded">
         Put a board, fans and lights on the bench first; their leads then appear here, each asking for a port.
       </p>

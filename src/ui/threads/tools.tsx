@@ -172,7 +172,7 @@ function PictureTools({ onFit }: { readonly onFit: () => void }) {
   return (
     <span className="ml-auto flex items-center">
       <IconButton
-        label={follows ? 'Show everything again' : 'Follow the picked thread alone'}
+        label={follows ? 'Show everything again' : 'Follow the picked connection alone'}
         Icon={Focus}
         isOn={follows}
         disabled={!follows && !hasPicked}
@@ -216,7 +216,7 @@ export function ThreadTools({ onFit }: { readonly onFit: () => void }) {
         onClick={() => set({ isRecording: !isRecording })}
         title="Write down a machine as it is plugged now, header by header"
       >
-        <ClipboardPen size={14} aria-hidden /> As on my bench
+        <ClipboardPen size={14} aria-hidden /> As it is plugged now
       </Button>
       <Link
         href={`/builds/${buildId}/threads/plans`}

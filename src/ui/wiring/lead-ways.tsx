@@ -5,8 +5,8 @@ import { SeverityMark, type Look } from '@/ui/shared/severity'
 
 const LOOKS: Readonly<Record<RunReach, Look>> = {
   yes: 'holds',
-  tight: 'mind',
-  inSight: 'mind',
+  tight: 'warning',
+  inSight: 'warning',
   no: 'stop',
   open: 'unknown',
 }

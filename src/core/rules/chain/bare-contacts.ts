@@ -13,7 +13,7 @@ export const bareContacts = defineRule({
   asksOnly: ['port.bareContacts'],
   messages: {
     bare: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} is free and live: bare contacts. Keep the cover on them.',
     },
   },

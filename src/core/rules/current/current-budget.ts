@@ -25,7 +25,7 @@ export const currentBudget = defineRule({
       text: '{subject} would carry {totalAmps}; its limit is {limitAmps}. Move a load to another port, or to a hub with a supply of its own.',
     },
     tight: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{subject} would carry {totalAmps}: within its limit of {limitAmps}, but over the {boundAmps} that {headroomPercent} headroom leaves. Move a load, or accept less headroom.',
       worse: { totalAmps: 'more', limitAmps: 'less', boundAmps: 'less', headroomPercent: 'more' },
     },

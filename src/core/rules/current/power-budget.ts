@@ -25,7 +25,7 @@ export const powerBudget = defineRule({
       text: '{subject} would give {totalWatts}; its limit is {limitWatts}. Move a load to another port or supply.',
     },
     tight: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{subject} would give {totalWatts}: within its limit of {limitWatts}, but over the {boundWatts} that {headroomPercent} headroom leaves. Move a load, or accept less headroom.',
       worse: { totalWatts: 'more', limitWatts: 'less', boundWatts: 'less', headroomPercent: 'more' },
     },

@@ -20,7 +20,7 @@ export const startSurge = defineRule({
   reads: ['motor.ratedAmps', 'motor.startAmps', 'limit.mostAmps'],
   messages: {
     over: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{subject} would see a start-up peak of {peakAmps}, over its {mostAmps}. Stagger the start, or move a fan.',
       worse: { peakAmps: 'more', mostAmps: 'less' },
     },

@@ -24,7 +24,7 @@ export const threeFanRule = defineRule({
   asksOnly: ['thread'],
   messages: {
     moreThanThree: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} feeds {fanCount} {fanCount|fan|fans}; your choice is three at most on one header. Move one, or let the sum decide.',
       worse: { fanCount: 'more' },
     },

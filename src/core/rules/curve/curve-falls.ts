@@ -11,7 +11,7 @@ export const curveFalls = defineRule({
   asksOnly: ['choices.curves'],
   messages: {
     falls: {
-      severity: 'mind',
+      severity: 'warning',
       text: 'The curve of {port} falls from {fromPercent} at {fromCelsius} to {toPercent} at {toCelsius}: the hotter, the slower. Raise the later point.',
       worse: { fromPercent: 'more', toPercent: 'less', fromCelsius: 'neither', toCelsius: 'more' },
     },

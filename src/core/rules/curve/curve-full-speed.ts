@@ -13,7 +13,7 @@ export const curveFullSpeed = defineRule({
   asksOnly: ['choices.curves'],
   messages: {
     never: {
-      severity: 'mind',
+      severity: 'warning',
       text: 'The curve of {port} never goes past {mostPercent}: full speed is not reached however hot it gets. Let its last point ask for 100 %.',
       worse: { mostPercent: 'less' },
     },

@@ -10,12 +10,12 @@ export const curveStartDuty = defineRule({
   reads: ['motor.startDutyPercent', 'motor.stopsAtZeroDuty'],
   messages: {
     belowStart: {
-      severity: 'mind',
+      severity: 'warning',
       text: 'The curve of {port} asks for {leastPercent}; {lead} only starts at {startPercent} and may stand still. Raise the lowest point.',
       worse: { leastPercent: 'less', startPercent: 'more' },
     },
     cannotStop: {
-      severity: 'mind',
+      severity: 'warning',
       text: 'The curve of {port} goes to 0 %, but {lead} does not stop at that: it keeps turning at its least speed. Raise the lowest point, or accept it.',
     },
     unknown: {

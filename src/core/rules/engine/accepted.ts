@@ -15,16 +15,16 @@ function figuresOf({ params }: Finding): readonly (readonly [string, number])[] 
   return Object.entries(params).filter((entry): entry is [string, number] => typeof entry[1] === 'number')
 }
 
-/** What is written down when a builder takes a mind on: where it is, its figures now, and why. */
+/** What is written down when a builder takes a warning on: where it is, its figures now, and why. */
 export function acceptanceOf(finding: Finding, reason: string): Accepted {
   const { ruleId, messageId, at, itemIds } = finding
   const things = itemIds === undefined ? {} : { itemIds }
   return { ruleId, messageId, at, ...things, figures: Object.fromEntries(figuresOf(finding)), reason }
 }
 
-/** Whether the builder has taken on this mind or note, and none of its figures has become worse, or come new, since. */
+/** Whether the builder has taken on this warning or note, and none of its figures has become worse, or come new, since. */
 export function isAccepted(build: Build, finding: Finding, { worse }: Message): boolean {
-  if (finding.severity !== 'mind' && finding.severity !== 'note') return false
+  if (finding.severity !== 'warning' && finding.severity !== 'note') return false
   const accepted = acceptedOf(build, finding)
   if (accepted === undefined) return false
   return figuresOf(finding).every(([name, now]) => {

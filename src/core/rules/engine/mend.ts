@@ -44,12 +44,12 @@ export const nearerMoves = (harness: Harness, lead: PortRef, most: number): read
     most,
   )
 
-/** The best ports that would take this lead without a new snag, best first. */
+/** The best ports that would take this lead without a new finding, best first. */
 export const movesOf = (harness: Harness, lead: PortRef, most = MOST_MOVES): readonly Mend[] =>
   movesWhere(harness, lead, wouldTake, most)
 
 /**
- * The best port for a loose lead: one that takes it without a new snag, else one where its draw is as open as the label
+ * The best port for a loose lead: one that takes it without a new finding, else one where its draw is as open as the label
  * leaves it.
  */
 export function plugsOf(harness: Harness, lead: PortRef): readonly Mend[] {
@@ -58,7 +58,7 @@ export function plugsOf(harness: Harness, lead: PortRef): readonly Mend[] {
   return best === undefined ? [] : [moveTo(harness, lead, best)]
 }
 
-/** The move of this lead to this one port, where the port would take it without a new snag. */
+/** The move of this lead to this one port, where the port would take it without a new finding. */
 export const movesTo = (harness: Harness, lead: PortRef, to: PortRef): readonly Mend[] =>
   movesWhere(harness, lead, (candidate) => wouldTake(candidate) && sameRef(candidate.to, to), 1)
 

@@ -3,13 +3,13 @@ import type { PortRef } from '../../schema/schema-kit'
 import type { Sum } from '../../operate/budgets'
 import type { Harness } from '../../operate/harness'
 
-/** stop: damage, no start, or a device that will not work. mind: works, not as planned. note: worth knowing. */
-export const SEVERITIES = ['stop', 'mind', 'unknown', 'note'] as const
+/** stop: damage, no start, or a device that will not work. warning: works, not as planned. note: worth knowing. */
+export const SEVERITIES = ['stop', 'warning', 'unknown', 'note'] as const
 export type Severity = (typeof SEVERITIES)[number]
 
 /**
  * What follows where nobody does anything about it, the worst first: the order in which findings are told. Where a message
- * says nothing, a stop is something dead, a mind something other than planned, an unknown open, and a note known.
+ * says nothing, a stop is something dead, a warning something other than planned, an unknown open, and a note known.
  */
 export const CONSEQUENCES = [
   'damage',
@@ -26,7 +26,7 @@ export const CONSEQUENCES = [
 export type Consequence = (typeof CONSEQUENCES)[number]
 const USUAL_CONSEQUENCE: Readonly<Record<Severity, Consequence>> = {
   stop: 'dead',
-  mind: 'otherThanPlanned',
+  warning: 'otherThanPlanned',
   unknown: 'open',
   note: 'known',
 }
@@ -90,7 +90,7 @@ type FigureIn<S extends string> = Extract<SlotsIn<S>, `${string}${(typeof FIGURE
 
 /** Messages that can be taken on have to say which way each of their figures is worse. */
 type Judged<M extends Messages> = {
-  readonly [K in keyof M]: M[K]['severity'] extends 'mind' | 'note'
+  readonly [K in keyof M]: M[K]['severity'] extends 'warning' | 'note'
     ? [FigureIn<M[K]['text']>] extends [never]
       ? { readonly worse?: never }
       : { readonly worse: Readonly<Record<FigureIn<M[K]['text']>, Worse>> }
@@ -129,7 +129,7 @@ export type MendMessageId = keyof typeof MEND_TEXTS
 export type Outcome =
   | { readonly outcome: 'holds' | 'notApplicable' }
   | {
-      readonly outcome: 'snag' | 'unknown'
+      readonly outcome: 'found' | 'unknown'
       readonly messageId: string
       readonly at: readonly PortRef[]
       /** Things that it is about and that have no port to name them by. */
@@ -142,7 +142,7 @@ export type Outcome =
 export interface Say<M extends Messages> {
   readonly holds: () => Outcome
   readonly notApplicable: () => Outcome
-  /** A snag, or an unknown where the message is one. */
+  /** A finding, or an unknown where the message is one. */
   readonly found: <K extends keyof M & string>(
     messageId: K,
     at: readonly PortRef[],
@@ -151,7 +151,7 @@ export interface Say<M extends Messages> {
   ) => Outcome
 }
 
-/** A snag or an unknown, as plain data that survives a JSON round trip. */
+/** A finding or an unknown, as plain data that survives a JSON round trip. */
 export interface Finding {
   readonly ruleId: string
   readonly messageId: string
@@ -204,7 +204,7 @@ function sayerFor<M extends Messages>(messages: M): Say<M> {
     holds: () => HOLDS,
     notApplicable: () => NOT_APPLICABLE,
     found: (messageId, at, params, sum) => ({
-      outcome: messages[messageId]!.severity === 'unknown' ? 'unknown' : 'snag',
+      outcome: messages[messageId]!.severity === 'unknown' ? 'unknown' : 'found',
       messageId,
       at,
       params,

@@ -6,7 +6,7 @@ import { defineRule } from '../engine/rule'
 /** What other rules say, or nobody. */
 const OTHER_RULES: readonly Misfit[] = ['none', 'otherSupply', 'sameEnds', 'bothGive', 'bothTake']
 
-/** Threads whose plug is not made for the port. */
+/** Connections whose plug is not made for the port. */
 export const connectorMates = defineRule({
   id: 'connector-mates',
   group: 'fit',

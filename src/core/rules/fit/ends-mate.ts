@@ -1,11 +1,11 @@
 import { movesOf, unplugsAt } from '../engine/mend'
 import { defineRule } from '../engine/rule'
 
-/** Threads between two ends of the same gender, or with nobody who gives or takes. */
+/** Connections between two ends of the same gender, or with nobody who gives or takes. */
 export const endsMate = defineRule({
   id: 'ends-mate',
   group: 'fit',
-  what: 'Every thread joins pins to sockets, and a port that gives to a lead that takes.',
+  what: 'Every connection joins pins to sockets, and a port that gives to a lead that takes.',
   source: 'common practice, no source',
   reads: [],
   asksOnly: ['thread', 'port.connector'],

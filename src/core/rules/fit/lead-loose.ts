@@ -32,8 +32,8 @@ export const leadLoose = defineRule({
       text: 'Still loose, and needed ({looseCount}): {leads}. Plug {leads|it|each} into a port.',
     },
     comfort: {
-      severity: 'mind',
-      text: 'Still loose, for comfort only ({looseCount}): {leads}. Plug {leads|it|each} into a port, or leave it loose on purpose.',
+      severity: 'warning',
+      text: 'Still loose, not needed only ({looseCount}): {leads}. Plug {leads|it|each} into a port, or leave it loose on purpose.',
       worse: { looseCount: 'more' },
     },
     parked: { severity: 'note', text: '{lead} is left loose on purpose: {reason}.' },

@@ -117,7 +117,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "lead-loose": {
     "needed": "Still loose, and needed (2): F1 and F2. Plug each into a port.",
-    "comfort": "Still loose, for comfort only (1): F1 light lead. Plug it into a port, or leave it loose on purpose.",
+    "comfort": "Still loose, not needed only (1): F1 light lead. Plug it into a port, or leave it loose on purpose.",
     "parked": "F1 light lead is left loose on purpose: kept for later.",
   },
   "lead-reaches": {
@@ -181,7 +181,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "noneOfMany": "CPU will read 0 rpm: nothing is shown of F1, by design.",
   },
   "optional-header": {
-    "noReason": "F1 on CPU OPT follows the heat of the processor, on many boards with the command of the CPU header: good for a fan that cools the power stages. Write the reason beside the thread, or move it.",
+    "noReason": "F1 on CPU OPT follows the heat of the processor, on many boards with the command of the CPU header: good for a fan that cools the power stages. Write the reason beside the connection, or move it.",
   },
   "outlet-order": {
     "differs": "B1 has L1, L2 and L3 on its outlets in this order, but in the case they stand as L2, L3 and L1. Plug them in the order of the case, or re-sort in the program.",

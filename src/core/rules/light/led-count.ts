@@ -28,7 +28,7 @@ export const ledCount = defineRule({
   asksOnly: ['limit.mostLedCount'],
   messages: {
     over: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{subject} would address {ledCount} {ledCount|LED|LEDs}; its limit is {limitCount}. What lies past that stays dark: move lights to another output.',
       worse: { ledCount: 'more', limitCount: 'less' },
     },

@@ -18,7 +18,7 @@ export const lightOwner = defineRule({
   asksOnly: ['choices.schools.light', 'choices.lightOwners'],
   messages: {
     otherOwner: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} is ruled by {owner}, but the choice for {group} is {wanted}. Move its lead, or change the choice.',
     },
     ownerUnknown: {

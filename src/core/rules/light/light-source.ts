@@ -30,7 +30,7 @@ export const lightSource = defineRule({
   },
   check: (harness, say) => {
     const { lights, sourcesOf, contests } = harness.lights()
-    // A plug that does not belong there has a snag of its own.
+    // A plug that does not belong there has a finding of its own.
     const mating = lights.filter(({ at }) =>
       harness.threadsAt(at).every((thread) => harness.fit(thread).misfit === 'none'),
     )

@@ -58,7 +58,7 @@ export const lightVolts = defineRule({
   reads: ['lead.lengthMm', 'lead.gaugeAwg', 'light.whiteMilliampsPerLed', 'light.litLedCount'],
   messages: {
     low: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} gets {endVolts} at its far end, less than its {leastVolts}; {lowVolts} when the supply stands 5 % low. Feed it from nearer, with thicker wire, or from both ends.',
       worse: { endVolts: 'less', leastVolts: 'more', lowVolts: 'less' },
     },

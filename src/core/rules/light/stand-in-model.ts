@@ -38,7 +38,7 @@ export const standInModel = defineRule({
   asksOnly: ['choices.declaredModels'],
   messages: {
     short: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} is told {unitCount} × {modelLedCount} = {declaredCount} {declaredCount|LED|LEDs} ({model}), but {ledCount} {ledCount|hangs|hang} there: {darkCount} {darkCount|stays|stay} dark. Declare more units, or a longer model.',
       worse: { unitCount: 'less', modelLedCount: 'less', declaredCount: 'less', ledCount: 'more', darkCount: 'more' },
     },

@@ -10,11 +10,11 @@ export const syncSetting = defineRule({
   reads: ['choices.syncSettings'],
   messages: {
     leadWithoutSetting: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} is plugged in, but the setting “{setting}” is off: {box} keeps to its own program. Switch it on, or unplug the lead.',
     },
     settingWithoutLead: {
-      severity: 'mind',
+      severity: 'warning',
       text: '“{setting}” is on, but {lead} is loose: {box} follows nothing. Plug the lead in, or switch the setting off.',
     },
     settingUnknown: {

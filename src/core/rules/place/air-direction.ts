@@ -22,7 +22,7 @@ export const airDirection = defineRule({
   asksOnly: ['places.wantedAir'],
   messages: {
     against: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{fan} blows {direction}, since {why}, but air is to go {wanted} there. Turn it round, or take a fan of the other blades.',
     },
     wouldHold: {

@@ -22,7 +22,7 @@ export const hoseReaches = defineRule({
       text: 'The hoses of {thing} are {hoseMm} long, but from {panel} to the processor it is {straightMm} straight. Let them leave by the other end, or put the radiator nearer.',
     },
     tight: {
-      severity: 'mind',
+      severity: 'warning',
       text: 'The hoses of {thing} are {hoseMm} long and the processor is {straightMm} away: with {bendMm} for their bends they are strained. Let them leave by the other end, or put the radiator nearer.',
       worse: { hoseMm: 'less', straightMm: 'more', bendMm: 'more' },
     },

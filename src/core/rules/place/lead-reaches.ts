@@ -62,12 +62,12 @@ export const leadReaches = defineRule({
       text: '{lead} has no way to {port}: the tray is between them, and no hole leads through. Use another spot, or another header.',
     },
     inSight: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} is {lengthMm} long: it reaches {port} straight across the board, in sight, but not behind the tray. Use a nearer header or an extension to hide it.',
       worse: { lengthMm: 'less' },
     },
     tight: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} reaches {port} with {leftMm} to spare; {slackMm} should be left to plug it. Plug it before the fan is screwed down, with two screws first.',
       worse: { leftMm: 'less', slackMm: 'more' },
     },

@@ -19,15 +19,15 @@ export const headerMode = defineRule({
   reads: ['port.modes'],
   messages: {
     pwmForThree: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} is in PWM mode, but {leads} {leads|has|have} no PWM wire: full speed. Set it to DC where it can, or move {leads|it|them}.',
     },
     dcForFour: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} is in DC mode: {leads} {leads|follows|follow} its voltage only roughly and may stall low. Set it to PWM where it can.',
     },
     dcForHub: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} is in DC mode, but {leads} behind a box {leads|hears|hear} only PWM: full speed. Set it to PWM.',
     },
     modesUnknown: {

@@ -12,15 +12,15 @@ export const mixedSignal = defineRule({
   asksOnly: ['port.wires'],
   messages: {
     mixed: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} rules {threeWire} without and {fourWire} with a PWM wire by one signal: they do not follow it alike. Keep one kind to one signal.',
     },
     mixedOnPwm: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} is in PWM mode: {fourWire} {fourWire|follows|follow} its PWM wire, while {threeWire} without one {threeWire|runs|run} at full speed. Keep one kind to one signal.',
     },
     mixedOnDc: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} is in DC mode: {threeWire} {threeWire|follows|follow} its voltage, while {fourWire} with a PWM wire {fourWire|follows|follow} it only roughly and may stall low. Keep one kind to one signal.',
     },
   },

@@ -30,19 +30,19 @@ export const noCommand = defineRule({
   asksOnly: ['thread'],
   messages: {
     straight: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} is fed at {port}, which gives no command: it runs at full speed. Move it to a header, or let it run so on purpose.',
     },
     legWithoutPwm: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} gets no PWM at {port}: it runs at full speed while the others follow. Use a leg with all wires, or let it run so on purpose.',
     },
     pwmOnlyHub: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} has no PWM wire, and {port} passes nothing else: it runs at full speed. Move it to a header in DC mode, or let it run so on purpose.',
     },
     hubWithoutSignal: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} is loose, so no command reaches {leads}: full speed. Plug it into a header, or leave it loose on purpose.',
     },
     boxUnknown: {
@@ -52,7 +52,7 @@ export const noCommand = defineRule({
     byChoice: { severity: 'note', text: '{leads} {leads|runs|run} at full speed on purpose: {reason}.' },
   },
   check: (harness, say) => {
-    // A plug that does not belong there has a snag of its own.
+    // A plug that does not belong there has a finding of its own.
     const mates = ({ at }: Command) => harness.threadsAt(at).every((thread) => harness.fit(thread).misfit === 'none')
     // One without a supply stands still, whatever it is told; what it lacks is told of its feed.
     const ours = harness

@@ -12,7 +12,7 @@ export const optionalHeader = defineRule({
   messages: {
     noReason: {
       severity: 'note',
-      text: '{lead} on {port} follows the heat of the processor, on many boards with the command of the CPU header: good for a fan that cools the power stages. Write the reason beside the thread, or move it.',
+      text: '{lead} on {port} follows the heat of the processor, on many boards with the command of the CPU header: good for a fan that cools the power stages. Write the reason beside the connection, or move it.',
     },
   },
   check: (harness, say) =>

@@ -13,7 +13,7 @@ export const pumpSpeed = defineRule({
   reads: ['choices.curves', 'port.role'],
   messages: {
     belowFull: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} follows the curve of {port}, which goes down to {leastPercent}: a pump wants full speed. Set that header to 100 % throughout.',
       worse: { leastPercent: 'less' },
     },

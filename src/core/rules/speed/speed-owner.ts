@@ -35,7 +35,7 @@ export const speedOwner = defineRule({
   asksOnly: ['choices.schools.speed', 'groups.schools.radiatorFans'],
   messages: {
     otherOwner: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} is ruled by {owner}, but the choice for {group} is {wanted}. Move its lead, or change the choice.',
     },
     neededThere: {

@@ -19,7 +19,7 @@ export const unlikeFans = defineRule({
       text: '{port} rules unlike fans by one signal: {models}. Flow and noise differ at the same command; nothing is wrong with that if you know it.',
     },
     unlikeAgainstChoice: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{port} rules unlike fans by one signal: {models}. Your choice is to match all fans. Move one kind to another signal, or choose to mix.',
     },
   },

@@ -10,7 +10,7 @@ export const adapterConstruction = defineRule({
   reads: ['part.construction'],
   messages: {
     moulded: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{adapter} is a moulded adapter from the peripheral plug to SATA power: these have a bad name for burning. Prefer a crimped one, or a lead of the supply itself.',
     },
     unknown: {

@@ -11,7 +11,7 @@ export const editionLacks = defineRule({
   asksOnly: ['item.packId', 'port.need'],
   messages: {
     nothingTakesIt: {
-      severity: 'mind',
+      severity: 'warning',
       text: 'Nothing on the bench takes {leads}: {pack} does not hold the piece for it. Buy that piece, or the edition that holds it.',
     },
   },

@@ -11,7 +11,7 @@ export const packContents = defineRule({
   asksOnly: ['item.packId'],
   messages: {
     notInPack: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{marks}: {part} is said to come with {pack}, which holds {heldCount} of it. Another edition may hold it; else put it on the shopping list.',
       worse: { heldCount: 'less' },
     },

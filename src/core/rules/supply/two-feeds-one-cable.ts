@@ -16,7 +16,7 @@ export const twoFeedsOneCable = defineRule({
   asksOnly: ['powers.feeds', 'port.lead'],
   messages: {
     together: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{leads} {leads|hangs|hang} on one cable of the supply, which then carries it all. Use two cables where you can.',
     },
   },

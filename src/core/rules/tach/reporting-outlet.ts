@@ -32,11 +32,11 @@ export const reportingOutlet = defineRule({
   asksOnly: ['reports'],
   messages: {
     empty: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{outlet} is the one that reports speed, and it is empty while others are used: the board reads nothing. Put a fan there.',
     },
     silent: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{outlet} is the one that reports speed, and {leads} there {leads|gives|give} no tach: the board reads nothing. Put a fan with a tach wire there.',
     },
   },

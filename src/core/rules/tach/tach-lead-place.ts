@@ -21,7 +21,7 @@ export const tachLeadPlace = defineRule({
   asksOnly: ['port.wires', 'port.role'],
   messages: {
     elsewhere: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{lead} gives its heartbeat to {port}, while {cpuHeader} reads nothing. Plug it into {cpuHeader}.',
     },
   },

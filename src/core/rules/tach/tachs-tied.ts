@@ -11,7 +11,7 @@ export const tachsTied = defineRule({
   asksOnly: ['thread'],
   messages: {
     tied: {
-      severity: 'mind',
+      severity: 'warning',
       text: '{leads} {leads|gives|give} tach on one wire to {port}: what it reads is nonsense. Let only one of them report.',
     },
   },

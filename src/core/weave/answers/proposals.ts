@@ -206,7 +206,7 @@ function provenBefore(reached: readonly Reached[], uncut: readonly Reached[]): r
   })
 }
 
-/** Mending leaves as it is what works, be it minded. */
+/** Mending leaves as it is what works, be it warned of. */
 const learnsFrom = (manner: Manner): boolean => manner !== 'mend'
 
 /** Whether one plan has more stops than another, or is worse in the first goal in which they differ. */

@@ -123,7 +123,7 @@ class Greedy {
   /** What may stay where it is, where that is what the plan is after. */
   private keepers(): readonly Keeper[] {
     const rank = (wanted: GoalKey) => this.model.goals.findIndex(({ key }) => key === wanted)
-    return rank('changed') < 0 || rank('changed') > rank('minds') ? [] : this.model.keepers
+    return rank('changed') < 0 || rank('changed') > rank('warnings') ? [] : this.model.keepers
   }
 
   private keep(keepers: readonly Keeper[]): void {
@@ -158,23 +158,23 @@ class Greedy {
   private best(flows: readonly Flow[]): Flow | undefined {
     if (this.manner === 'cheap') return this.cheapest(flows)
     const isOpen = ({ use }: Flow) => use.piece !== undefined && this.ledger.amount(this.model.useOf(use)) > 0
-    const minds = this.ledger.costs()
-    const inOpen = this.cheapest(flows.filter(isOpen), minds)
+    const warnings = this.ledger.costs()
+    const inOpen = this.cheapest(flows.filter(isOpen), warnings)
     if (inOpen !== undefined) return inOpen
     const most = Math.max(0, ...flows.map((flow) => this.room(flow)))
     return this.cheapest(flows.filter((flow) => this.room(flow) === most)) ?? this.cheapest(flows)
   }
 
-  /** The flow that costs least; with `atMost`, only one that brings no mind besides. */
+  /** The flow that costs least; with `atMost`, only one that brings no warning besides. */
   private cheapest(flows: readonly Flow[], atMost?: readonly number[]): Flow | undefined {
     let best: { readonly flow: Flow; readonly costs: readonly number[] } | undefined
-    const mindsAt = this.model.goals.findIndex(({ key }) => key === 'minds')
+    const warningsAt = this.model.goals.findIndex(({ key }) => key === 'warnings')
     for (const flow of this.withoutLikes(flows)) {
       const mark = this.ledger.mark()
       if (!this.place(flow)) continue
       const costs = this.ledger.costs()
       this.ledger.backTo(mark)
-      if (atMost !== undefined && costs[mindsAt]! > atMost[mindsAt]!) continue
+      if (atMost !== undefined && costs[warningsAt]! > atMost[warningsAt]!) continue
       if (best === undefined || isLess(costs, best.costs)) best = { flow, costs }
     }
     return best?.flow

@@ -22,10 +22,10 @@ export interface Row {
 }
 
 /** That all does as planned, with room to spare and on figures that are known. */
-export const GOOD_GOALS = ['minds', 'roles', 'overshoot', 'tight', 'unknowns'] as const
+export const GOOD_GOALS = ['warnings', 'roles', 'overshoot', 'tight', 'unknowns'] as const
 
 /** Goals that the rules have their own figures for. */
-export const JUDGED_GOALS: ReadonlySet<string> = new Set(['minds', 'overshoot', 'tight', 'unknowns'])
+export const JUDGED_GOALS: ReadonlySet<string> = new Set(['warnings', 'overshoot', 'tight', 'unknowns'])
 
 /** What the plan is to be good at, in this order. */
 export const GOALS = [
@@ -72,7 +72,7 @@ export interface Flow {
   readonly isOthers: boolean
   /** Whether they are to be ruled by the board, through the box that they are on. */
   readonly wantsSync: boolean
-  /** So many of them reach well; each one more is a mind. */
+  /** So many of them reach well; each one more is a warning. */
   readonly wellCount: number
 }
 

@@ -12,14 +12,14 @@ import type { Writing } from './write-model'
 
 const namesOf = (terms: Terms): readonly string[] => terms.map(([name]) => name)
 
-/** Every lead has a port, or is loose; what comes for comfort alone may stay loose at the price of a mind. */
+/** Every lead has a port, or is loose; what comes for comfort alone may stay loose at the price of a warning. */
 function placed({ draft, demands, flows }: Writing): void {
   const byDemand = groupBy(flows, ({ demand }) => demand)
   for (const demand of demands) {
     const { leads, mostCount, dependsOn } = demand
     const loose = draft.variable('loose', mostCount, { isWhole: true, provides: false })
     draft.loose.set(demand, loose)
-    if (!leads.isForFans) draft.count(leads.port.need === 'optional' ? 'minds' : 'loose', [loose, 1])
+    if (!leads.isForFans) draft.count(leads.port.need === 'optional' ? 'warnings' : 'loose', [loose, 1])
     const sum: Terms = [...(byDemand.get(demand) ?? []).map(({ variable }) => [variable, 1] as const), [loose, 1]]
     const owed = (dependsOn ?? []).map(([name, factor]) => [name, -factor] as const)
     const due = dependsOn === undefined ? mostCount : 0
@@ -89,16 +89,16 @@ function legs({ draft, problem, flowsOn, useOf }: Writing): void {
   }
 }
 
-/** A moulded adapter is minded, whatever hangs on it; so is a piece whose outlet that reports has nothing to tell. */
-function piecesMinded({ draft, problem, flowsOn, useOf }: Writing): void {
+/** A moulded adapter is warned of, whatever hangs on it; so is a piece whose outlet that reports has nothing to tell. */
+function piecesWarnedOf({ draft, problem, flowsOn, useOf }: Writing): void {
   for (const use of problem.uses) {
     const { piece } = use
     if (piece === undefined) continue
-    if (piece.facts.part.construction === 'moulded') draft.count('minds', [useOf(use), 1])
+    if (piece.facts.part.construction === 'moulded') draft.count('warnings', [useOf(use), 1])
     if (!piece.reports || use.port === undefined) continue
     const telling = flowsOn(use).filter(({ demand: { leads } }) => leads.isMotor && leads.port.wires.includes('tach'))
     const silent = draft.whole('silent', 1)
-    draft.count('minds', [silent, 1])
+    draft.count('warnings', [silent, 1])
     draft.row([[useOf(use), 1], ...telling.map(({ variable }) => [variable, -1] as const), [silent, -1]], { most: 0 })
   }
 }
@@ -124,19 +124,19 @@ function apart({ draft, flows }: Writing): void {
     if (new Set(own.map(({ demand }) => demand)).size < 2) continue
     for (const onCable of groupBy(own, ({ use }) => use.group.cableKey).values()) {
       const both = draft.whole('both', 1)
-      draft.count('minds', [both, 1])
+      draft.count('warnings', [both, 1])
       draft.row([...onCable.map(({ variable }) => [variable, 1] as const), [both, -onCable.length]], { most: 1 })
     }
   }
 }
 
 /** What costs something by where a lead is, and by whether it only just reaches by way of a piece. */
-function minds({ draft, flows }: Writing): void {
+function warnings({ draft, flows }: Writing): void {
   for (const { variable, costs, wellCount, demand } of flows) {
     for (const [goal, count] of costs) draft.count(goal, [variable, count])
     if (wellCount >= demand.mostCount) continue
     const hardly = draft.whole('hardly', demand.mostCount)
-    draft.count('minds', [hardly, 1])
+    draft.count('warnings', [hardly, 1])
     draft.row(
       [
         [variable, 1],
@@ -179,11 +179,11 @@ export function countRows(writing: Writing): void {
   legs(writing)
   reporting(writing)
   mixtures(writing)
-  piecesMinded(writing)
+  piecesWarnedOf(writing)
   owners(writing)
   led(writing)
   apart(writing)
-  minds(writing)
+  warnings(writing)
   groups(writing)
   staying(writing)
 }

@@ -57,13 +57,13 @@ function within(writing: Writing, { load, open }: Carried, limit: Bound, by: str
   draft.row([...load.terms, [phi, cap]], { most: cap })
 }
 
-/** Start-up currents of what hangs on some uses against the peak that is stated, or the limit; over it is a mind. */
+/** Start-up currents of what hangs on some uses against the peak that is stated, or the limit; over it is a warning. */
 function startUp({ draft, problem }: Writing, { terms, most }: Load, peak: number): void {
   // Where no motor states what it takes at the start, the sum of what runs tells all.
   const isStated = problem.classes.some(({ startMilliamps, milliamps }) => startMilliamps > (milliamps.get('12v') ?? 0))
   if (!isStated || most <= peak) return
   const over = draft.whole('start', 1)
-  draft.count('minds', [over, 1])
+  draft.count('warnings', [over, 1])
   draft.row([...terms, [over, -(most - peak)]], { most: peak })
 }
 
@@ -94,10 +94,10 @@ function ledNumbers({ draft, flowsOn }: Writing, cap: Cap, uses: readonly Use[])
     draft.row([...leds, [over, bound - most]], { most: bound })
     return [over]
   })
-  if (!cap.isShared) return draft.count('minds', ...overs.map((over) => [over, 1] as const))
+  if (!cap.isShared) return draft.count('warnings', ...overs.map((over) => [over, 1] as const))
   if (overs.length === 0) return
   const isOver = draft.whole('channel', 1)
-  draft.count('minds', [isOver, 1])
+  draft.count('warnings', [isOver, 1])
   for (const over of overs)
     draft.row(
       [

@@ -45,7 +45,7 @@ export function reporting({ draft, problem, flowsOn, hostOf }: Writing): void {
       fans.reduce((sum, { demand }) => sum + demand.mostCount, 0),
     )
     draft.row([...fans.map(({ variable }) => [variable, 1] as const), [over, -1]], { most: MOST_FANS })
-    draft.count('minds', [over, 1])
+    draft.count('warnings', [over, 1])
   }
 }
 
@@ -56,7 +56,7 @@ function twoKinds(flows: readonly Flow[]): readonly [withPwm: readonly Flow[], w
   return withPwm.length === 0 || without.length === 0 ? undefined : [withPwm, without]
 }
 
-/** Fans with a PWM wire beside others: by mode each of them suffers, or it is minded once. */
+/** Fans with a PWM wire beside others: by mode each of them suffers, or it is warned of once. */
 export function mixed(draft: Writing['draft'], { mixing, isChain }: Use, flows: readonly Flow[]): void {
   if (mixing === 'none' || isChain) return
   const kinds = twoKinds(flows.filter(({ demand }) => demand.leads.isMotor))
@@ -64,13 +64,13 @@ export function mixed(draft: Writing['draft'], { mixing, isChain }: Use, flows: 
   const [withPwm, without] = kinds
   if (mixing === 'once') {
     const once = draft.whole('mixed', 1)
-    draft.count('minds', [once, 1])
+    draft.count('warnings', [once, 1])
     return oneOf(draft, kinds, once)
   }
   const most = (list: readonly Flow[]) => list.reduce((sum, { demand }) => sum + demand.mostCount, 0)
   const isBeside = draft.whole('beside', 1)
   const suffering = draft.whole('mixed', most(withPwm))
-  draft.count('minds', [suffering, 1])
+  draft.count('warnings', [suffering, 1])
   draft.row([...without.map(({ variable }) => [variable, 1] as const), [isBeside, -most(without)]], { most: 0 })
   draft.row([...withPwm.map(({ variable }) => [variable, 1] as const), [suffering, -1], [isBeside, most(withPwm)]], {
     most: most(withPwm),
@@ -81,12 +81,12 @@ export function mixed(draft: Writing['draft'], { mixing, isChain }: Use, flows: 
 export function owners({ draft, problem, flowsOn }: Writing): void {
   for (const use of problem.uses) {
     const others = flowsOn(use).filter(({ isOthers }) => isOthers)
-    draft.count('minds', ...others.map(({ variable }) => [variable, 1] as const))
+    draft.count('warnings', ...others.map(({ variable }) => [variable, 1] as const))
     if (use.group.ports[0]!.role !== 'cpu') continue
     const reporting = others.filter(({ demand }) => demand.leads.port.wires.includes('tach'))
     if (reporting.length === 0 || (use.piece !== undefined && !use.piece.reports)) continue
     const excused = draft.whole('excused', 1)
-    draft.count('minds', [excused, -1])
+    draft.count('warnings', [excused, -1])
     draft.row([[excused, 1], ...reporting.map(({ variable }) => [variable, -1] as const)], { most: 0 })
   }
 }
@@ -95,10 +95,10 @@ export function owners({ draft, problem, flowsOn }: Writing): void {
 function mixedBehind(draft: Writing['draft'], leading: readonly Flow[], fans: readonly Flow[]): void {
   const kinds = twoKinds(fans)
   if (leading.length === 0 || kinds === undefined) return
-  const [both, minded] = [draft.whole('both', 1), draft.whole('mixed', 1)]
+  const [both, warned] = [draft.whole('both', 1), draft.whole('mixed', 1)]
   oneOf(draft, kinds, both)
-  draft.row([[both, 1], [minded, -1], ...leading.map(({ variable }) => [variable, 1] as const)], { most: 1 })
-  draft.count('minds', [minded, 1])
+  draft.row([[both, 1], [warned, -1], ...leading.map(({ variable }) => [variable, 1] as const)], { most: 1 })
+  draft.count('warnings', [warned, 1])
 }
 
 /** Fans that are to be ruled by the board through a box are not, unless the board leads the box. */
@@ -110,7 +110,7 @@ export function led({ draft, problem, flows, flowsOn }: Writing): void {
       .flatMap((use) => flowsOn(use).filter(({ wantsSync }) => wantsSync))
     for (const { variable, demand, use } of fans) {
       const unled = draft.whole('unled', demand.mostCount)
-      draft.count('minds', [unled, 1])
+      draft.count('warnings', [unled, 1])
       const excused = leading.map((flow) => [flow.variable, -demand.mostCount] as const)
       draft.row([[variable, 1], [unled, -1], ...excused], { most: 0 })
       const unknowns = use.allowed.find(({ leads }) => leads === demand.leads)?.unknowns ?? 0

@@ -63,7 +63,7 @@ function flowsOf(draft: Draft, { uses, headroomPercent }: Problem, demands: read
         if (most === 0 || atOutlet === undefined) return []
         const overs = [...oversOnItsOwn(use, demand.leads, headroomPercent), atOutlet].filter((over) => over > 0)
         const costs = [
-          ['minds', allowed.minds + startsOver(use, demand.leads)],
+          ['warnings', allowed.warnings + startsOver(use, demand.leads)],
           ['overshoot', overs.reduce((sum, over) => sum + over, 0)],
           ['tight', overs.length],
           ['roles', allowed.roles],

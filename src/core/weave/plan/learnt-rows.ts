@@ -10,9 +10,9 @@ import type { Use } from '../problem/problem'
 import { onwardOf } from './plan-links'
 import type { Judged } from './plan-edits'
 
-/** Leads that together bring about something minded that the model has no row for: so many of each flow, or more. */
+/** Leads that together bring about something warned of that the model has no row for: so many of each flow, or more. */
 interface Cause {
-  /** The use by which it is told apart from others; it is minded once for each. */
+  /** The use by which it is told apart from others; it is warned of once for each. */
   readonly use: Use
   readonly counts: ReadonlyMap<string, number>
   /** Whether that holds however they hang there. */
@@ -129,42 +129,42 @@ const isOn = (values: Values, name: string | undefined) => name !== undefined &&
 
 /** What was learnt from judged plans about things that the model has no rows for. */
 export class Learnt {
-  /** The variables that say that something is minded on a use. */
-  private readonly mindedOn = new Map<Use, string>()
+  /** The variables that say that something is warned of on a use. */
+  private readonly warnedOn = new Map<Use, string>()
   /** In which order kinds of devices hang one behind the other, where their order in the case would not do. */
   readonly orderOn = new Map<Use, readonly Demand[]>()
   /** Whether every row that was learnt holds for any plan, so that what is proven with it is. */
   isCertain = true
 
-  /** The model with rows for what the rules mind in its plan, or as it is where another order helps; undefined where neither does. */
+  /** The model with rows for what the rules warn of in its plan, or as it is where another order helps; undefined where neither does. */
   from(model: Model, values: Values, judged: Judged, goalOrder: readonly GoalKey[]): Model | undefined {
     const found = foundIn(model, judged)
     const turned = found.flatMap((each) => ('order' in each && !this.orderOn.has(each.use) ? [each] : []))
     for (const { use, order } of turned)
       for (const like of model.problem.uses.filter((other) => isAlike(other, use))) this.orderOn.set(like, order)
     const fresh = found.flatMap((each) =>
-      'counts' in each && !isOn(values, this.mindedOn.get(each.use)) ? [each] : [],
+      'counts' in each && !isOn(values, this.warnedOn.get(each.use)) ? [each] : [],
     )
     if (fresh.length === 0) return turned.length === 0 ? undefined : model
     this.isCertain &&= fresh.every(({ isCertain }) => isCertain)
     const added = new Added(model)
-    const minds: (readonly [string, number])[] = []
-    const mindedOn = (use: Use) => {
-      const known = this.mindedOn.get(use)
+    const warnings: (readonly [string, number])[] = []
+    const warnedOn = (use: Use) => {
+      const known = this.warnedOn.get(use)
       if (known !== undefined) return known
-      const name = added.whole('minded')
-      minds.push([name, 1])
-      this.mindedOn.set(use, name)
+      const name = added.whole('warned')
+      warnings.push([name, 1])
+      this.warnedOn.set(use, name)
       return name
     }
     for (const { use, counts } of fresh) {
       for (const { on, own } of likesOf(model, use, counts)) {
         const reached = added.reached(own)
-        added.row([...reached, [mindedOn(on), -1]], reached.length - 1)
+        added.row([...reached, [warnedOn(on), -1]], reached.length - 1)
       }
     }
     const goals = new Map(model.goals.map((goal) => [goal.key, goal]))
-    goals.set('minds', { key: 'minds', terms: [...(goals.get('minds')?.terms ?? []), ...minds] })
+    goals.set('warnings', { key: 'warnings', terms: [...(goals.get('warnings')?.terms ?? []), ...warnings] })
     return { ...added.extended(), goals: goalOrder.flatMap((key) => goals.get(key) ?? []) }
   }
 }

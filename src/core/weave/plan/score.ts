@@ -7,8 +7,8 @@ import { STAND_OF_RULE } from './rule-rows'
 
 /** What the rules hold against a wiring, as a plan is measured by it: all of it read off findings, nothing from a model. */
 export interface Score {
-  /** Leads that do not do as planned; of minds that name no leads, each is one. A limit over its headroom is not among them. */
-  readonly minds: number
+  /** Leads that do not do as planned; of warnings that name no leads, each is one. A limit over its headroom is not among them. */
+  readonly warnings: number
   /** By how much limits are used over their headroom, all together, in mA; watts by what they are at the rail. */
   readonly overshootMilliamps: number
   /** How many limits that are. */
@@ -39,7 +39,7 @@ const OPEN: readonly string[] = [
 
 const lengthOf = (param: Param | undefined) => (Array.isArray(param) ? param.length : 1)
 
-/** How many leads a mind blames. */
+/** How many leads a warning blames. */
 function weightOf({ ruleId, messageId, params }: Finding): number {
   if (messageId === 'moreThanThree') return Number(params['fanCount']) - COMFORT_COUNT
   return lengthOf(params[BLAMED[`${ruleId} ${messageId}`] ?? 'leads'])
@@ -52,10 +52,12 @@ const milliampsOver = ({ sum }: Finding): number =>
 export function scoreOf({ findings }: Pick<Said, 'findings'>): Score {
   const weighed = findings.filter(({ ruleId }) => STAND_OF_RULE[ruleId] !== 'apart')
   const of = (severity: Finding['severity']) => weighed.filter((finding) => finding.severity === severity)
-  const minds = of('mind')
-  const tight = minds.filter(({ ruleId }) => BUDGET_RULES.includes(ruleId))
+  const warnings = of('warning')
+  const tight = warnings.filter(({ ruleId }) => BUDGET_RULES.includes(ruleId))
   return {
-    minds: minds.filter((finding) => !tight.includes(finding)).reduce((sum, finding) => sum + weightOf(finding), 0),
+    warnings: warnings
+      .filter((finding) => !tight.includes(finding))
+      .reduce((sum, finding) => sum + weightOf(finding), 0),
     overshootMilliamps: tight.reduce((sum, finding) => sum + milliampsOver(finding), 0),
     tight: tight.length,
     unknowns: of('unknown')
@@ -75,7 +77,7 @@ const ROUNDED_MILLIAMPS = 20
  */
 export function asJudged(reached: readonly Reached[], score: Score, isStacked: boolean): readonly Reached[] {
   const judged: Partial<Record<GoalKey, number>> = {
-    minds: score.minds,
+    warnings: score.warnings,
     overshoot: score.overshootMilliamps,
     tight: score.tight,
     unknowns: score.unknowns,

@@ -17,12 +17,12 @@ export interface Heard {
   /** Whether any command of this port would reach it, so that the port counts it among its own. */
   readonly isRuled: boolean
   /** Leads that do not do as planned: one for this motor, or none. */
-  readonly minds: number
+  readonly warnings: number
   /** Whether nobody knows if it can be slowed down. */
   readonly isOpen: boolean
 }
 
-/** How fans with and without a PWM wire get on by one signal: each with one suffers, it is minded once, or not at all. */
+/** How fans with and without a PWM wire get on by one signal: each with one suffers, it is warned of once, or not at all. */
 export type Mixing = 'each' | 'once' | 'none'
 
 /** The mode of a port, as far as it does not depend on what hangs there. */
@@ -53,17 +53,17 @@ function commands(at: Listening) {
 export function heardBy(at: Listening, { port: plug, isPump }: LeadClass): Heard {
   const { byPwm, byVolts, byBox, isOpen } = commands(at)
   const hasPwm = plug.wires.includes('pwm')
-  const deaf: Heard = { isRuled: false, minds: isPump ? 0 : 1, isOpen: false }
-  if (isOpen) return { isRuled: false, minds: 0, isOpen: !isPump }
+  const deaf: Heard = { isRuled: false, warnings: isPump ? 0 : 1, isOpen: false }
+  if (isOpen) return { isRuled: false, warnings: 0, isOpen: !isPump }
   if (hasPwm && byPwm) {
-    return { isRuled: true, minds: at.mode === 'dc' ? 1 : 0, isOpen: false }
+    return { isRuled: true, warnings: at.mode === 'dc' ? 1 : 0, isOpen: false }
   }
-  if (byBox) return { isRuled: true, minds: at.mode === 'dc' ? 1 : 0, isOpen: false }
+  if (byBox) return { isRuled: true, warnings: at.mode === 'dc' ? 1 : 0, isOpen: false }
   if (!byVolts) return deaf
-  // Only its voltage can slow it down: for a fan with a PWM wire a rough command, minded where the port is set to that.
-  if (at.mode === 'open') return { isRuled: true, minds: 0, isOpen: true }
-  if (at.mode === 'pwm') return { isRuled: true, minds: 1, isOpen: false }
-  return { isRuled: true, minds: hasPwm ? 1 : 0, isOpen: false }
+  // Only its voltage can slow it down: for a fan with a PWM wire a rough command, warned where the port is set to that.
+  if (at.mode === 'open') return { isRuled: true, warnings: 0, isOpen: true }
+  if (at.mode === 'pwm') return { isRuled: true, warnings: 1, isOpen: false }
+  return { isRuled: true, warnings: hasPwm ? 1 : 0, isOpen: false }
 }
 
 /** What it costs where motors with and without a PWM wire share this port. */

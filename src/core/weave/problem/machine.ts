@@ -52,6 +52,11 @@ export type Said = Pick<Verdicts, 'findings' | 'counts'>
 export function saidOf(verdicts: Verdicts, itemIds: ReadonlySet<string>): Said {
   const findings = verdicts.findings.filter(({ at }) => at.some(({ itemId }) => itemIds.has(itemId)))
   const countOf = (wanted: Severity) => findings.filter(({ severity }) => severity === wanted).length
-  const counts = { stop: countOf('stop'), mind: countOf('mind'), unknown: countOf('unknown'), note: countOf('note') }
+  const counts = {
+    stop: countOf('stop'),
+    warning: countOf('warning'),
+    unknown: countOf('unknown'),
+    note: countOf('note'),
+  }
   return { findings, counts }
 }

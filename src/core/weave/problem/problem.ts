@@ -103,8 +103,8 @@ export interface PortGroup {
 /** How a class fares on a use: what each lead of it costs, and how many of its leads reach. */
 export interface Allowed {
   readonly leads: LeadClass
-  readonly minds: number
-  /** Whether another one than the choice names would rule it: minded, unless it has to report there. */
+  readonly warnings: number
+  /** Whether another one than the choice names would rule it: warned, unless it has to report there. */
   readonly isOthers: boolean
   /** Whether it is to be ruled by the board, through the box that it is on. */
   readonly wantsSync: boolean

@@ -79,9 +79,9 @@ function outOfRole(leads: LeadClass, port: Port): number {
 }
 
 /** What a lead costs on a way to use a port, besides what sums tell. */
-type Costs = Pick<Allowed, 'minds' | 'isOthers' | 'wantsSync' | 'roles' | 'unknowns'>
+type Costs = Pick<Allowed, 'warnings' | 'isOthers' | 'wantsSync' | 'roles' | 'unknowns'>
 
-const NOTHING: Costs = { minds: 0, isOthers: false, wantsSync: false, roles: 0, unknowns: 0 }
+const NOTHING: Costs = { warnings: 0, isOthers: false, wantsSync: false, roles: 0, unknowns: 0 }
 
 /** Who rules a fan there, against what the choice names: another one, or the board where its box follows it. */
 function ownerCosts(build: Build, { host }: Listening, { leads, isPump }: LeadClass): Partial<Costs> {
@@ -108,17 +108,17 @@ const followingCosts = ({ port: { role } }: Listening): Costs => ({
 function speedCosts(build: Build, at: Listening, leads: LeadClass): Costs {
   if (isFollowing(leads)) return followingCosts(at)
   if (!leads.isMotor) return NOTHING
-  const { isRuled, minds, isOpen } = heardBy(at, leads)
+  const { isRuled, warnings, isOpen } = heardBy(at, leads)
   return {
     ...NOTHING,
-    minds: leads.isFlatOut && !isRuled ? 0 : minds,
+    warnings: leads.isFlatOut && !isRuled ? 0 : warnings,
     ...(isRuled ? ownerCosts(build, at, leads) : {}),
     roles: isRuled ? outOfRole(leads, at.port) : 0,
     unknowns: Number(isOpen && !leads.isFlatOut),
   }
 }
 
-function lightMinds(build: Build, { host, port, piece }: Listening, leads: LeadClass): number {
+function lightWarnings(build: Build, { host, port, piece }: Listening, leads: LeadClass): number {
   if (!leads.isLight || leads.leads[0] === undefined) return 0
   const wanted = lightSchool(build, leads.leads[0].ref)?.wanted
   const owner = lightOwnerOf({ facts: host.facts, port }, leads.facts.part.maker)
@@ -167,7 +167,7 @@ function costsOf(harness: Harness, group: PortGroup, piece: Piece | undefined, l
   const runsThere = piece === undefined && !leads.isChainable && leads.host === undefined
   const isHard = runsThere && group.ports.every(({ id }) => leads.hardlyReached.has(`${host.key}.${id}`))
   const speed = speedCosts(build, at, leads)
-  return { ...speed, minds: Number(isHard) + speed.minds + lightMinds(build, at, leads) }
+  return { ...speed, warnings: Number(isHard) + speed.warnings + lightWarnings(build, at, leads) }
 }
 
 function allowedOn(
@@ -191,9 +191,9 @@ const isChained = ({ allowed }: { readonly allowed: readonly Allowed[] }) =>
 function isOfUse(piece: Piece, bare: readonly Allowed[], through: readonly Allowed[]): boolean {
   if (through.length === 0) return false
   if (piece.outlets.length > 1) return true
-  return through.some(({ leads, minds, wellCount }) => {
+  return through.some(({ leads, warnings, wellCount }) => {
     const own = bare.find((allowed) => allowed.leads === leads)
-    return own === undefined || (wellCount > 0 && minds < own.minds)
+    return own === undefined || (wellCount > 0 && warnings < own.warnings)
   })
 }
 

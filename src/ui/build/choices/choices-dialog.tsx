@@ -10,7 +10,7 @@ import type { SchoolChoice, SettingChoice } from '@/core/build/edit-schema'
 import { schoolsOf } from '@/core/build/groups'
 import type { Group } from '@/core/build/schema'
 import { SETTINGS, type Setting } from '@/core/build/settings'
-import { mindKey, sameRef } from '@/core/build/refs'
+import { findingKey, sameRef } from '@/core/build/refs'
 import { SCHOOL_NAMES, type School } from '@/core/build/schools'
 import { optionsOf, SCHOOL_WORDS } from '@/core/wording/school-words'
 import { CHOICE_ASKS, idleChoices } from '@/core/ask/choice-subjects'
@@ -249,10 +249,10 @@ function Unfitting({ onLeave }: { readonly onLeave: () => void }) {
       aria-live="polite"
       className="max-h-36 overflow-y-auto rounded bg-weft p-2 text-[13px]"
     >
-      {against.length === 0 && idle.length === 0 && 'Every thread fits these choices.'}
+      {against.length === 0 && idle.length === 0 && 'Every connection fits these choices.'}
       <ul className="space-y-1">
         {against.map((finding) => (
-          <li key={mindKey(finding)} className="flex gap-1.5">
+          <li key={findingKey(finding)} className="flex gap-1.5">
             <span className="mt-0.5">
               <SeverityMark look={finding.severity} size={14} />
             </span>

@@ -37,10 +37,10 @@ function Counts({ build }: { readonly build: Build }) {
   return (
     <p className="flex flex-wrap items-center gap-2">
       <span>
-        {countOf(build.items.length, 'item')}, {countOf(build.threads.length, 'thread')}
+        {countOf(build.items.length, 'item')}, {countOf(build.threads.length, 'connection')}
       </span>
       <SeverityCount look="stop" count={counts.stop} />
-      <SeverityCount look="mind" count={counts.mind} />
+      <SeverityCount look="warning" count={counts.warning} />
       <SeverityCount look="unknown" count={counts.unknown} />
     </p>
   )

@@ -13,7 +13,7 @@ const byMark: SortingFn<LeadRow> = (a, b, id) => compareMarks(textIn(a, id), tex
 
 /** What stands where a lead goes nowhere. */
 const goesWords = ({ toName, parkedReason, isWanted }: LeadRow): string =>
-  toName ?? (parkedReason === undefined ? (isWanted ? 'loose' : 'loose, for comfort') : `left loose: ${parkedReason}`)
+  toName ?? (parkedReason === undefined ? (isWanted ? 'loose' : 'loose, not needed') : `left loose: ${parkedReason}`)
 
 const marksOf = ({ isPinned, isOnBench }: LeadRow) =>
   [isPinned ? 'pinned' : '', isOnBench ? 'as found' : ''].filter((word) => word !== '').join(', ')
@@ -42,8 +42,8 @@ export const COLUMNS = [
   }),
   helper.accessor(({ groupName }) => groupName ?? '', { id: 'group', header: 'Group', size: 76 }),
   helper.accessor(({ worst }) => worst ?? '', {
-    id: 'snag',
-    header: 'Snag',
+    id: 'finding',
+    header: 'Finding',
     size: 48,
     cell: ({ row }) => row.original.worst !== undefined && <SeverityMark look={row.original.worst} />,
   }),

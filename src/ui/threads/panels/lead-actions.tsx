@@ -160,7 +160,7 @@ export function LeadActions({ placed }: { readonly placed: PlacedPort }) {
             small
             aria-pressed={thread.pinned === true}
             onClick={() => dispatch({ type: 'pin', threadId: thread.id, pinned: thread.pinned !== true })}
-            title="A pinned thread is left alone by anything automatic"
+            title="A pinned connection is left alone by anything automatic"
           >
             <Pin size={14} aria-hidden /> {thread.pinned === true ? 'Pinned' : 'Pin'}
           </Button>

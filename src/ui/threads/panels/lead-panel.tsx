@@ -228,7 +228,7 @@ function LeaveLoose({ placed }: { readonly placed: PlacedPort }) {
     <details className="px-3 py-1 text-[13px]">
       <summary className="mb-1 cursor-pointer text-faded">
         {placed.port.need === 'optional' && !missesProgram(harness, placed)
-          ? 'For comfort only: leave it loose …'
+          ? 'It may stay loose: leave it …'
           : 'Leave it loose on purpose …'}
       </summary>
       <ReasonForm

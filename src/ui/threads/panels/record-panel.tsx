@@ -126,10 +126,10 @@ export function RecordPanel() {
     if (next !== undefined) select({ ref: next.ref, isShown: true })
   }
   return (
-    <section aria-label="As it is on my bench" className="shrink-0 border-b border-thread px-3 py-2">
+    <section aria-label="As it is plugged now" className="shrink-0 border-b border-thread px-3 py-2">
       <header className="flex items-start justify-between gap-2">
         <h2 className="font-display leading-tight font-semibold">
-          As it is on my bench
+          As it is plugged now
           <span className="block font-sans text-[13px] font-normal text-faded">
             {countOf(loose.length, 'lead')} still loose, {countOf(counts.stop, 'stop')} so far
           </span>

@@ -28,7 +28,7 @@ const useDoubt = create<{ readonly doubt: Doubt | null }>(() => ({ doubt: null }
 
 /** Ports that a lead may go into without being asked twice: nothing is wrong there, though more may have to be plugged. */
 export function isOpen({ outlook }: Candidate): boolean {
-  return ['holds', 'wouldHold', 'unknown', 'unfed', 'tight', 'mind', 'unfinished'].includes(outlook)
+  return ['holds', 'wouldHold', 'unknown', 'unfed', 'tight', 'warning', 'unfinished'].includes(outlook)
 }
 
 /** Plugs a lead where it fits; where it does not, asks whether it is so on the real bench and must be recorded. */
@@ -70,7 +70,7 @@ function titleOf(harness: Harness, { lead, to, isForeign }: Doubt): string {
   return isForeign ? `${name} does not belong in ${port}` : `${name} in ${port} would be a stop`
 }
 
-/** "Thread it anyway, as it is on my bench": a wrong thread can be recorded, never by accident. */
+/** "Keep it all the same: it is plugged that way already": a wrong thread can be recorded, never by accident. */
 export function DoubtDialog() {
   const harness = useHarness()
   const { dispatch } = useActions()
@@ -85,12 +85,12 @@ export function DoubtDialog() {
             {doubt !== null && titleOf(harness, doubt)}
           </AlertDialog.Title>
           <AlertDialog.Description className="mt-2">
-            {doubt?.reason}. Record it only if it is plugged that way on your bench already; it stays a snag until it is
-            mended.
+            {doubt?.reason}. Record it only if it is plugged that way on your bench already; it stays a finding until it
+            is mended.
           </AlertDialog.Description>
           <div className="mt-5 flex justify-end gap-2">
             <AlertDialog.Cancel asChild>
-              <Button tone="act">Leave it</Button>
+              <Button tone="act">Cancel</Button>
             </AlertDialog.Cancel>
             <AlertDialog.Action asChild>
               <Button
@@ -99,7 +99,7 @@ export function DoubtDialog() {
                   doubt !== null && dispatch(plugEdit(harness.build, doubt.lead, doubt.to, { asOnBench: true }))
                 }
               >
-                Thread it anyway, as it is on my bench
+                Keep it all the same: it is plugged that way already
               </Button>
             </AlertDialog.Action>
           </div>

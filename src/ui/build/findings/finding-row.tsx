@@ -24,7 +24,7 @@ const MOST_TRIED = 12
 /** What is left to do where no single edit helps. */
 const WITHOUT_MENDS: Readonly<Record<Severity, string>> = {
   stop: 'No single edit mends this; it wants another part.',
-  mind: 'No single edit mends this; it wants another part, or a decision.',
+  warning: 'No single edit mends this; it wants another part, or a decision.',
   unknown: 'Fill in the figure that is missing, and this settles itself.',
   note: 'Nothing has to be done.',
 }
@@ -76,7 +76,7 @@ function Mends({ finding }: { readonly finding: Finding }) {
   )
 }
 
-/** A mind may be taken on, with a reason; it comes back when one of its figures gets worse. */
+/** A warning may be taken on, with a reason; it comes back when one of its figures gets worse. */
 function TakeOn({ finding }: { readonly finding: Finding }) {
   const { dispatch } = useActions()
   return (
@@ -101,7 +101,7 @@ function Opened({ finding, buildId }: { readonly finding: Finding; readonly buil
   return (
     <div className="mt-2 ml-6 space-y-2">
       <Mends finding={finding} />
-      {(finding.severity === 'mind' || finding.severity === 'note') && <TakeOn finding={finding} />}
+      {(finding.severity === 'warning' || finding.severity === 'note') && <TakeOn finding={finding} />}
       <p className="flex items-center justify-between gap-2 text-[13px] text-faded">
         <span>{ruleOf(finding).what}</span>
         <Button small tone="quiet" onClick={show}>
@@ -112,14 +112,14 @@ function Opened({ finding, buildId }: { readonly finding: Finding; readonly buil
   )
 }
 
-interface SnagProps {
+interface FindingProps {
   readonly finding: Finding
   /** Its sum in one line, where it has one. */
   readonly sum: string | undefined
   readonly buildId: string
 }
 
-function OneSnag({ finding, sum, buildId }: SnagProps) {
+function OneFinding({ finding, sum, buildId }: FindingProps) {
   const [isOpen, setOpen] = useState(false)
   const Chevron = isOpen ? ChevronDown : ChevronRight
   return (
@@ -143,8 +143,8 @@ function OneSnag({ finding, sum, buildId }: SnagProps) {
 }
 
 /** One thing that was found; opened, what it rests on and what can be done about it. One that stays is not drawn again. */
-export const Snag = memo(
-  OneSnag,
+export const FindingRow = memo(
+  OneFinding,
   (a, b) =>
     a.buildId === b.buildId && a.sum === b.sum && JSON.stringify(a.finding.params) === JSON.stringify(b.finding.params),
 )

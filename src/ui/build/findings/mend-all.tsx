@@ -3,7 +3,7 @@
 import { Check } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
-import { mindKey } from '@/core/build/refs'
+import { findingKey } from '@/core/build/refs'
 import { mendAll, type MendPlan } from '@/core/rules/mend-all'
 import { countOf, findingText, mendText } from '@/core/wording/text'
 import { Button, buttonClass } from '@/ui/shared/button'
@@ -51,7 +51,7 @@ function Repairs({ plan, buildId }: { readonly plan: MendPlan; readonly buildId:
             </p>
             {clears.length === 0 && <p className="text-[13px] text-faded">one loose lead less</p>}
             {clears.map((finding) => (
-              <p key={mindKey(finding)} className="flex gap-1.5 text-[13px] text-faded">
+              <p key={findingKey(finding)} className="flex gap-1.5 text-[13px] text-faded">
                 <Check size={14} aria-hidden className="mt-0.5 shrink-0 text-moss" />
                 <span>clears: {findingText(finding)}</span>
               </p>
@@ -67,7 +67,7 @@ function Repairs({ plan, buildId }: { readonly plan: MendPlan; readonly buildId:
           </h3>
           <ul className="mt-1 space-y-1">
             {left.map((finding) => (
-              <li key={mindKey(finding)} className="flex gap-1.5 text-[13px]">
+              <li key={findingKey(finding)} className="flex gap-1.5 text-[13px]">
                 <span className="mt-0.5">
                   <SeverityMark look="stop" size={14} />
                 </span>
@@ -99,7 +99,7 @@ export function MendAllDialog({ buildId, onClose }: { readonly buildId: string; 
       description="Repairs with what is on the bench, tried by all rules. They are made as one step, which can be undone."
       footer={
         <>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button
             tone="act"
             disabled={plan === undefined || plan.repairs.length === 0}

@@ -4,7 +4,7 @@ import clsx from 'clsx'
 import { usePathname } from 'next/navigation'
 import { useState, type ReactNode } from 'react'
 import { acceptedOf, unacceptEdit } from '@/core/build/accept'
-import { mindKey } from '@/core/build/refs'
+import { findingKey } from '@/core/build/refs'
 import { SEVERITIES, type Finding, type Severity } from '@/core/rules/engine/rule'
 import { groupBy } from '@/core/units/group'
 import { sumText } from '@/core/wording/sum-text'
@@ -15,12 +15,12 @@ import { useActions, useHarness, useIsJudged, useVerdicts } from '@/ui/session/c
 import { stageAt, stageOf } from '@/ui/stages/stages'
 import { MissingDialog } from '../missing/missing-dialog'
 import { MendAllDialog } from './mend-all'
-import { Snag } from './snag'
+import { FindingRow } from './finding-row'
 
 /** So many of one kind stand one by one; more are gathered under the first. */
 const MOST_ALIKE = 3
 
-/** Minds that were taken on, each with its reason and the way back. */
+/** Warnings that were taken on, each with its reason and the way back. */
 function TakenOn() {
   const { build } = useHarness()
   const { dispatch } = useActions()
@@ -28,12 +28,12 @@ function TakenOn() {
   if (accepted.length === 0) return null
   return (
     <details className="border-b border-thread px-3 py-1.5 text-[13px]">
-      <summary className="text-faded">{countOf(accepted.length, 'mind')} taken on</summary>
+      <summary className="text-faded">{countOf(accepted.length, 'warning')} taken on</summary>
       <ul className="mt-1 space-y-1.5">
         {accepted.map((finding) => {
           const entry = acceptedOf(build, finding)
           return (
-            <li key={mindKey(finding)}>
+            <li key={findingKey(finding)}>
               {findingText(finding)}
               <span className="flex items-center justify-between gap-2 text-faded">
                 because {entry?.reason}
@@ -60,8 +60,8 @@ function Alike({ findings, buildId }: { readonly findings: readonly Finding[]; r
   return (
     <>
       {shown.map((finding) => (
-        <Snag
-          key={mindKey(finding)}
+        <FindingRow
+          key={findingKey(finding)}
           finding={finding}
           sum={finding.sum === undefined ? undefined : sumText(build, finding.sum)}
           buildId={buildId}
@@ -136,7 +136,7 @@ function Filters({
   }
   return (
     <header className="flex flex-wrap items-center gap-1.5 border-b border-thread px-3 py-2">
-      <h2 className="mr-auto font-display font-semibold">Snags</h2>
+      <h2 className="mr-auto font-display font-semibold">Findings</h2>
       {SEVERITIES.filter((severity) => counts[severity] > 0).map((severity) => {
         const isHidden = filter.hidden.has(severity)
         return (
@@ -176,8 +176,8 @@ function Filters({
 /** Without a board nothing can be plugged in yet, so that whatever is said would only alarm. */
 function NothingJudged() {
   return (
-    <section aria-label="Snags" className="p-3">
-      <h2 className="font-display font-semibold">Snags</h2>
+    <section aria-label="Findings" className="p-3">
+      <h2 className="font-display font-semibold">Findings</h2>
       <p className="mt-2 text-faded">
         Nothing is judged before there is a board. Put one on the bench, or type it in Parts: “board 4 fan headers 1A, 2
         argb”.
@@ -187,7 +187,7 @@ function NothingJudged() {
 }
 
 /** What the check found, once there is a board or something is plugged in. */
-export function SnagList({ buildId }: { readonly buildId: string }) {
+export function FindingList({ buildId }: { readonly buildId: string }) {
   return useIsJudged() ? <Judged buildId={buildId} /> : <NothingJudged />
 }
 
@@ -209,20 +209,20 @@ function Judged({ buildId }: { readonly buildId: string }) {
   const unknown = shown.filter(({ severity }) => severity === 'unknown')
   const known = shown.filter(({ severity }) => severity !== 'unknown')
   return (
-    <section aria-label="Snags" className="flex min-h-0 flex-col">
+    <section aria-label="Findings" className="flex min-h-0 flex-col">
       <Filters filter={filter} setFilter={setFilter} hasStage={hasStage} buildId={buildId} />
       <div aria-live="polite" className="sr-only">
-        {counts.stop} stops, {counts.mind} minds, {counts.unknown} unknown
+        {counts.stop} stops, {counts.warning} warnings, {counts.unknown} unknown
       </div>
       <TakenOn />
       {findings.length === 0 ? (
         <p className="p-3 text-faded">
           {outcomes.holds === 0
-            ? 'Nothing to check yet. Put parts on the bench and thread their leads.'
+            ? 'Nothing to check yet. Put parts on the bench and plug their leads in.'
             : `Nothing found: ${outcomes.holds} checks hold.`}
         </p>
       ) : shown.length === 0 ? (
-        <p className="p-3 text-faded">Nothing of what is shown: {countOf(findings.length, 'snag')} hidden.</p>
+        <p className="p-3 text-faded">Nothing of what is shown: {countOf(findings.length, 'finding')} hidden.</p>
       ) : (
         <ul className="min-h-0 overflow-y-auto px-3">
           {kindsOf(known.filter(isWorse)).map(([kind, alike]) => (
