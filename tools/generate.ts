@@ -13,6 +13,8 @@ import { PartsFileSchema } from '../src/core/formats/parts-file'
 import { ExplainSchema, FiguresSchema } from '../src/core/export/figures-schema'
 import { ReportSchema } from '../src/core/export/report-schema'
 import {
+  BuildIdsSchema,
+  BuildTagsSchema,
   IdListSchema,
   NameStateSchema,
   NewBuildSchema,
@@ -41,6 +43,8 @@ const schemas = {
   validatePartsFile: PartsFileSchema,
   validatePartSave: PartSaveSchema,
   validateIdList: IdListSchema,
+  validateBuildIds: BuildIdsSchema,
+  validateBuildTags: BuildTagsSchema,
   validateNameState: NameStateSchema,
 }
 const published = {

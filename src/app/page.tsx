@@ -1,6 +1,8 @@
+import { TAG_LENGTH } from '@/core/formats/api-types'
 import { cut } from '@/core/units/cut'
 import { BUILD_ORDERS, listBuilds } from '@/server/builds'
 import { db } from '@/server/db'
+import { listTags } from '@/server/tags'
 import { BuildsPage } from '@/ui/builds/builds-page'
 
 export const dynamic = 'force-dynamic'
@@ -18,5 +20,8 @@ export default async function HomePage({ searchParams }: Props) {
   const words = cut(text('q').replaceAll(/[\p{Cc}\p{Cs}]/gu, ' '), MOST_WORDS_LENGTH)
   const order = BUILD_ORDERS.find((known) => known === text('order')) ?? 'changed'
   const page = /^[1-9]\d{0,6}$/.test(text('page')) ? Number(text('page')) : 1
-  return <BuildsPage builds={await listBuilds(db(), { words, order, page })} words={words} order={order} />
+  const tag = cut(text('tag').replaceAll(/[\p{Cc}\p{Cs}]/gu, ''), TAG_LENGTH)
+  const wish = { words, order, page, ...(tag === '' ? {} : { tag }) }
+  const [builds, tags] = await Promise.all([listBuilds(db(), wish), listTags(db())])
+  return <BuildsPage builds={builds} tags={tags} wish={{ ...wish, tag }} />
 }

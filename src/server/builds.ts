@@ -22,16 +22,22 @@ const ORDERS = {
 export type BuildOrder = keyof typeof ORDERS
 export const BUILD_ORDERS = Object.keys(ORDERS) as readonly BuildOrder[]
 
+/** What of the list is wanted; no tag is all of them. */
+export interface BuildsWish {
+  readonly words: string
+  readonly order: BuildOrder
+  readonly page: number
+  readonly tag?: string
+}
+
 /** Builds that are not deleted and whose names hold every word, a page of them. */
-export async function listBuilds(
-  sql: Sql,
-  { words, order, page }: { readonly words: string; readonly order: BuildOrder; readonly page: number },
-): Promise<Page<BuildSummary>> {
-  const filter = sql`deleted_at is null and ${namesHold(sql, words)}`
+export async function listBuilds(sql: Sql, { words, order, page, tag }: BuildsWish): Promise<Page<BuildSummary>> {
+  const tagged = tag === undefined ? sql`` : sql`and tags @> array[${tag}]`
+  const filter = sql`deleted_at is null and ${namesHold(sql, words)} ${tagged}`
   const [counted] = await sql<{ count: number }[]>`select count(*)::int as count from builds where ${filter}`
   const { offset, ...at } = pageAt(counted!.count, page, BUILDS_A_PAGE)
   const rows = await sql<(Omit<BuildSummary, 'updatedAt'> & { updatedAt: Date })[]>`
-    select id, name, revision, item_count as "itemCount", thread_count as "threadCount", updated_at as "updatedAt"
+    select id, name, revision, item_count as "itemCount", thread_count as "threadCount", tags, updated_at as "updatedAt"
     from builds where ${filter}
     order by ${sql.unsafe(ORDERS[order])}
     limit ${BUILDS_A_PAGE} offset ${offset}`
@@ -174,6 +180,17 @@ export async function seedBuilds(sql: Sql, builds: readonly Build[]): Promise<vo
   const [held] = await sql`select 1 from builds limit 1`
   if (held !== undefined) return
   for (const build of builds) await insertBuild(sql, build)
+  await sql`update builds set tags = '{demo}'`
+}
+
+/** Takes several builds off the list; those that are gone already stay gone. */
+export async function deleteBuilds(sql: Sql, ids: readonly string[]): Promise<void> {
+  await sql`update builds set deleted_at = now() where id in ${sql(ids as string[])} and deleted_at is null`
+}
+
+/** Puts several deleted builds back on the list. */
+export async function restoreBuilds(sql: Sql, ids: readonly string[]): Promise<void> {
+  await sql`update builds set deleted_at = null where id in ${sql(ids as string[])}`
 }
 
 /** Takes a build off the list; restoreBuild brings it back as it was. */

@@ -112,7 +112,7 @@ const visits: readonly Visit[] = [
     name: 'Wiring while a bench is written down',
     path: '/builds/tangled-heron/threads',
     then: async (page) => {
-      await page.getByRole('button', { name: 'As it is plugged now' }).click()
+      await page.getByRole('button', { name: 'As plugged' }).click()
       await page.getByRole('region', { name: 'As it is plugged now' }).waitFor()
     },
   },

@@ -41,7 +41,7 @@ test(
     const { counts } = check(derive(await getBuild(id)))
     expect([counts.stop, counts.warning]).toEqual([0, 0])
     await page.getByRole('button', { name: 'Undo', exact: false }).first().click()
-    await page.getByText(/leads still loose/).waitFor()
+    await page.getByText(/leads loose/).waitFor()
     await untilSaved(page)
     expect(await wires(id)).toEqual([])
   },

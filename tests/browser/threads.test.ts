@@ -64,7 +64,7 @@ test('Night Ferry is wired from nothing by keyboard alone, and no stop is left',
     await page.keyboard.press(key)
   }
   const focused = () => page.evaluate(() => document.activeElement?.textContent?.trim() ?? '')
-  while (!/still loose$/.test(await focused()) && keys < 60) await press('Tab')
+  while (!/leads? loose$/.test(await focused()) && keys < 60) await press('Tab')
   await press('Enter')
   const total = looseLeads(derive(unwired('night-ferry'))).length
   for (let turn = 1; turn <= total; turn += 1) {
@@ -268,7 +268,7 @@ test('choices: a group is made, decides otherwise, and what no longer fits is sa
 test('a machine is written down as it is plugged, port after port, the wrong thread included', async () => {
   const { id } = await newBuild(bench(['M1: board-middle', 'F1 F2: fan-140', 'L1: strip-12v']))
   const page = await newPage(`/builds/${id}/threads`)
-  await page.getByRole('button', { name: 'As it is plugged now' }).click()
+  await page.getByRole('button', { name: 'As plugged' }).click()
   const recorder = page.getByRole('region', { name: 'As it is plugged now' })
   await recorder.getByText('3 leads still loose').waitFor()
   const read = async (at: string, lead: string) => {

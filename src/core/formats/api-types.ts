@@ -8,12 +8,16 @@ import type { CsvFault } from './parts-csv'
 
 /** What pages and server say to each other; requests have schemas of their own. */
 
+/** So many letters the tag of a build may have. */
+export const TAG_LENGTH = 32
+
 export interface BuildSummary {
   readonly id: string
   readonly name: string
   readonly revision: number
   readonly itemCount: number
   readonly threadCount: number
+  readonly tags: readonly string[]
   readonly updatedAt: string
 }
 

@@ -1,7 +1,8 @@
 import { Type } from '@sinclair/typebox'
 import { PackSchema, SchoolsSchema } from '../build/schema'
+import { TAG_LENGTH } from './api-types'
 import { PartSchema } from '../parts/schema'
-import { Id, LIMITS, listOf, Name, strict, tagged, type ModelOf } from '../schema/schema-kit'
+import { Id, LIMITS, listOf, Name, PLAIN_TEXT, strict, tagged, type ModelOf } from '../schema/schema-kit'
 
 /** How a new build starts. The id comes from the page, so that a request sent twice makes one build. */
 export const NewBuildSchema = tagged('from', [
@@ -33,3 +34,15 @@ export type NameState = ModelOf<typeof NameStateSchema>
 /** Ids of parts that are asked for together: those of one build. */
 export const IdListSchema = strict({ ids: listOf(Id, LIMITS.partsPerBuild) })
 export type IdList = ModelOf<typeof IdListSchema>
+
+/** Builds that are chosen together in the list. */
+export const BuildIdsSchema = strict({ ids: Type.Array(Id, { minItems: 1, maxItems: 100, uniqueItems: true }) })
+export type BuildIds = ModelOf<typeof BuildIdsSchema>
+
+/** A tag that goes onto these builds, or off them. */
+export const BuildTagsSchema = strict({
+  ids: Type.Array(Id, { minItems: 1, maxItems: 100, uniqueItems: true }),
+  tag: Type.String({ minLength: 1, maxLength: TAG_LENGTH, pattern: PLAIN_TEXT }),
+  isOn: Type.Boolean(),
+})
+export type BuildTags = ModelOf<typeof BuildTagsSchema>

@@ -7,7 +7,7 @@ import { FORMAT_NAME, FORMAT_VERSION } from '../build/format-name'
 import { LoomError } from '../errors'
 import { parseJson } from './json-text'
 import { PARTS_FORMAT, PARTS_VERSION, type PartsFile } from './parts-file'
-import type { IdList, NameState, NewBuild, PackSave, PartSave } from './request-schema'
+import type { BuildIds, BuildTags, IdList, NameState, NewBuild, PackSave, PartSave } from './request-schema'
 import { LIMITS } from '../schema/schema-kit'
 import { cut } from '../units/cut'
 import { BUILD_STEPS, PACK_STEPS, PART_STEPS, upgraded } from './upgrade'
@@ -223,4 +223,16 @@ export function asNameState(value: unknown): NameState {
 export function asIdList(value: unknown): IdList {
   mustFit(validators.validateIdList, value)
   return value as IdList
+}
+
+/** The value as ids of builds, or a FORMAT_WRONG error with the place. */
+export function asBuildIds(value: unknown): BuildIds {
+  mustFit(validators.validateBuildIds, value)
+  return value as BuildIds
+}
+
+/** The value as a tag for builds, or a FORMAT_WRONG error with the place. */
+export function asBuildTags(value: unknown): BuildTags {
+  mustFit(validators.validateBuildTags, value)
+  return value as BuildTags
 }

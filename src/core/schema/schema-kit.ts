@@ -27,7 +27,7 @@ export const LIMITS = {
 } as const
 
 /** Refuses control characters and lone surrogates, which neither people nor the store can read. */
-const PLAIN_TEXT = '^[^\\p{Cc}\\p{Cs}]*$'
+export const PLAIN_TEXT = '^[^\\p{Cc}\\p{Cs}]*$'
 const PLAIN_LINES = '^(?:[^\\p{Cc}\\p{Cs}]|\\n)*$'
 const ID = '^[A-Za-z0-9_-]+$'
 

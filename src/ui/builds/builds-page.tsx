@@ -1,7 +1,6 @@
 'use client'
 
-import { formatDistanceToNow } from 'date-fns'
-import { Copy, Download, Plus, Trash2 } from 'lucide-react'
+import { Plus } from 'lucide-react'
 import { nanoid } from 'nanoid'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
@@ -11,89 +10,79 @@ import { EXAMPLE } from '@/core/start/example'
 import { countOf } from '@/core/wording/text'
 import { useHelp } from '@/ui/focus/help'
 import { ask, postJson } from '@/ui/shared/api'
-import { Button, buttonClass } from '@/ui/shared/button'
-import { InlineEdit } from '@/ui/shared/inline-edit'
+import { Button } from '@/ui/shared/button'
 import { Logo } from '@/ui/shared/logo'
-import { notify } from '@/ui/shared/notices'
 import { Pager } from '@/ui/shared/pager'
 import { ThemeSwitch } from '@/ui/shared/theme-switch'
-import { ImportButton, type Made } from '@/ui/shared/import-button'
+import { ImportButton } from '@/ui/shared/import-button'
 import { useAsk } from '@/ui/shared/use-ask'
 import { BlankBench } from './blank-bench'
+import { BuildRow } from './build-row'
+import { ChosenBar } from './chosen-bar'
 import { DeletedBuilds } from './deleted-builds'
-import { FindBuilds, listAddress } from './find-builds'
-
-function BuildRow({ build }: { readonly build: BuildSummary }) {
-  const run = useAsk()
-  const url = `/api/builds/${build.id}`
-  const rename = (name: string) =>
-    run(() =>
-      ask(
-        `${url}/edits`,
-        postJson({ baseRevision: build.revision, edits: [{ id: nanoid(), edit: { type: 'renameBuild', name } }] }),
-      ),
-    )
-  const copy = () =>
-    run(
-      () => ask<Made>('/api/builds', postJson({ from: 'copy', id: nanoid(), sourceId: build.id })),
-      (made) => notify(`Copied as “${made.name}”.`),
-    )
-  const remove = () =>
-    run(
-      () => ask(url, { method: 'DELETE' }),
-      () =>
-        notify(`“${build.name}” is deleted.`, {
-          action: { label: 'Undo', run: () => void run(() => ask(`${url}/restore`, { method: 'POST' })) },
-        }),
-    )
-  return (
-    <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-thread px-4 py-3 last:border-b-0">
-      <div className="min-w-48 grow basis-60">
-        <InlineEdit
-          value={build.name}
-          label={`Name of ${build.name}`}
-          maxLength={120}
-          onSave={rename}
-          className="-ml-1 w-full font-display text-lg font-semibold"
-        />
-        <p className="text-[13px] text-faded">
-          {countOf(build.itemCount, 'item')}, {countOf(build.threadCount, 'connection')}, changed{' '}
-          <span suppressHydrationWarning>{formatDistanceToNow(new Date(build.updatedAt), { addSuffix: true })}</span>
-        </p>
-      </div>
-      <span className="flex gap-1">
-        <Link
-          prefetch={false}
-          href={`/builds/${build.id}/threads`}
-          className={buttonClass('act', true)}
-          aria-label={`Open ${build.name}`}
-        >
-          Open
-        </Link>
-        <Button small onClick={copy} aria-label={`Copy ${build.name}`} title="Copy">
-          <Copy size={15} aria-hidden />
-        </Button>
-        <a
-          href={`${url}/file`}
-          download
-          className={buttonClass('plain', true)}
-          aria-label={`Download ${build.name}`}
-          title="Download as a file"
-        >
-          <Download size={15} aria-hidden />
-        </a>
-        <Button small onClick={remove} aria-label={`Delete ${build.name}`} title="Delete">
-          <Trash2 size={15} aria-hidden />
-        </Button>
-      </span>
-    </li>
-  )
-}
+import { FindBuilds, listAddress, type ListWish } from './find-builds'
+import { useGlances } from './use-glances'
 
 interface BuildsPageProps {
   readonly builds: Page<BuildSummary>
-  readonly words: string
-  readonly order: string
+  readonly tags: readonly { readonly tag: string; readonly count: number }[]
+  readonly wish: ListWish
+}
+
+/** The tags there are, each a way to the builds that have it. */
+function Tags({ tags, wish }: Pick<BuildsPageProps, 'tags' | 'wish'>) {
+  if (tags.length === 0 && wish.tag === '') return null
+  return (
+    <nav aria-label="Tags" className="flex flex-wrap items-center gap-1.5 text-[14px]">
+      {[{ tag: '', count: undefined }, ...tags].map(({ tag, count }) => (
+        <Link
+          key={tag}
+          href={listAddress({ ...wish, tag, page: 1 })}
+          prefetch={false}
+          aria-current={wish.tag === tag ? 'true' : undefined}
+          className={`rounded-full border px-3 py-1 ${wish.tag === tag ? 'border-woad bg-woad-wash font-semibold' : 'border-thread hover:border-seam'}`}
+        >
+          {tag === '' ? 'all' : `${tag} (${count})`}
+        </Link>
+      ))}
+    </nav>
+  )
+}
+
+/** The builds of this page, of which several can be chosen at once. */
+function BuildList({
+  rows,
+  tags,
+  wish,
+}: Pick<BuildsPageProps, 'tags' | 'wish'> & { readonly rows: readonly BuildSummary[] }) {
+  const glanceOf = useGlances(rows)
+  const [ids, setIds] = useState<ReadonlySet<string>>(new Set())
+  const chosen = rows.filter(({ id }) => ids.has(id))
+  const choose = (id: string, isChosen: boolean) => {
+    const next = new Set(ids)
+    if (isChosen) next.add(id)
+    else next.delete(id)
+    setIds(next)
+  }
+  return (
+    <>
+      {chosen.length > 0 && (
+        <ChosenBar chosen={chosen} known={tags.map(({ tag }) => tag)} onClear={() => setIds(new Set())} />
+      )}
+      <ul className="rounded-xl border border-thread bg-cloth">
+        {rows.map((build) => (
+          <BuildRow
+            key={build.id}
+            build={build}
+            glance={glanceOf(build)}
+            isChosen={ids.has(build.id)}
+            onChoose={(isChosen) => choose(build.id, isChosen)}
+            addressOf={(tag) => listAddress({ ...wish, tag, page: 1 })}
+          />
+        ))}
+      </ul>
+    </>
+  )
 }
 
 /** Lays an example out and shows somebody round in it. */
@@ -112,9 +101,9 @@ function ShowRound() {
 }
 
 /** All builds of this installation, and the ways to a new one. */
-export function BuildsPage({ builds: { rows, count, page, pageCount }, words, order }: BuildsPageProps) {
+export function BuildsPage({ builds: { rows, count, page, pageCount }, tags, wish }: BuildsPageProps) {
   const router = useRouter()
-  const isEmpty = count === 0 && words === ''
+  const isEmpty = count === 0 && wish.words === '' && wish.tag === ''
   const [isAsking, setAsking] = useState(isEmpty)
   const [isShowingDeleted, setShowingDeleted] = useState(false)
   return (
@@ -148,25 +137,22 @@ export function BuildsPage({ builds: { rows, count, page, pageCount }, words, or
               </span>
             </p>
           ) : (
-            <FindBuilds wish={{ words, order, page }} />
+            <>
+              <FindBuilds wish={{ ...wish, page }} />
+              <Tags tags={tags} wish={wish} />
+            </>
           )}
           {!isEmpty && count === 0 && (
             <p role="status" className="text-faded">
-              No build has all of these words in its name.
+              No build has all of these words in its name{wish.tag === '' ? '' : ` and the tag “${wish.tag}”`}.
             </p>
           )}
-          {rows.length > 0 && (
-            <ul className="rounded-xl border border-thread bg-cloth">
-              {rows.map((build) => (
-                <BuildRow key={build.id} build={build} />
-              ))}
-            </ul>
-          )}
+          {rows.length > 0 && <BuildList rows={rows} tags={tags} wish={wish} />}
           <Pager
             of="builds"
             page={page}
             pageCount={pageCount}
-            onPage={(next) => router.push(listAddress({ words, order, page: next }))}
+            onPage={(next) => router.push(listAddress({ ...wish, page: next }))}
           />
           {pageCount > 1 && <p className="text-center text-[13px] text-faded">{countOf(count, 'build')} in all</p>}
         </section>

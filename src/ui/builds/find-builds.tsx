@@ -9,13 +9,16 @@ export interface ListWish {
   readonly words: string
   readonly order: string
   readonly page: number
+  /** Only builds with this tag; empty for all. */
+  readonly tag: string
 }
 
 /** The address of the list as wished; what is usual is left out of it. */
-export function listAddress({ words, order, page }: ListWish): string {
+export function listAddress({ words, order, page, tag }: ListWish): string {
   const params = new URLSearchParams()
   if (words !== '') params.set('q', words)
   if (order !== 'changed') params.set('order', order)
+  if (tag !== '') params.set('tag', tag)
   if (page > 1) params.set('page', String(page))
   const query = params.toString()
   return query === '' ? '/' : `/?${query}`
@@ -29,12 +32,12 @@ const TYPING_MS = 200
 export function FindBuilds({ wish }: { readonly wish: ListWish }) {
   const router = useRouter()
   const [words, setWords] = useState(wish.words)
-  const { order } = wish
+  const { order, tag } = wish
   useEffect(() => {
     if (words.trim() === wish.words) return
-    const wait = setTimeout(() => router.replace(listAddress({ words: words.trim(), order, page: 1 })), TYPING_MS)
+    const wait = setTimeout(() => router.replace(listAddress({ words: words.trim(), order, tag, page: 1 })), TYPING_MS)
     return () => clearTimeout(wait)
-  }, [words, wish.words, order, router])
+  }, [words, wish.words, order, tag, router])
   return (
     <div role="search" aria-label="Builds" className="flex flex-wrap items-center gap-x-4 gap-y-2">
       <label className="flex min-w-0 grow basis-60 items-center gap-2 rounded-md border border-seam bg-cloth px-2">
@@ -54,7 +57,9 @@ export function FindBuilds({ wish }: { readonly wish: ListWish }) {
         <select
           value={order}
           aria-label="Order of the builds"
-          onChange={(event) => router.replace(listAddress({ words: words.trim(), order: event.target.value, page: 1 }))}
+          onChange={(event) =>
+            router.replace(listAddress({ words: words.trim(), order: event.target.value, tag, page: 1 }))
+          }
           className="min-h-9 rounded-md border border-seam bg-cloth px-2 text-ink"
         >
           {Object.entries(ORDER_WORDS).map(([value, text]) => (

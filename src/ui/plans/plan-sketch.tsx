@@ -1,7 +1,7 @@
 import { useMemo } from 'react'
 import { itemsOf } from '@/core/weave/plan/plan'
 import { listNames } from '@/core/wording/text'
-import { sketchOf, type SketchRow } from './sketch'
+import { sketchOf, type SketchRow } from '@/core/export/sketch'
 import type { Shown } from './use-shown'
 
 const ROW_PX = 30

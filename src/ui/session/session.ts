@@ -7,9 +7,10 @@ import { watchSafety } from './safety'
 import { syncOn } from './sync'
 import { takeUp } from './take-up'
 import { undoOn } from './undo'
+import { keepUndo } from './undo-keep'
 
 export interface SessionActions {
-  /** Takes up what pages of this build left unsaved when they went. */
+  /** Takes up what pages of this build left unsaved when they went, and what this tab could undo before a reload. */
   readonly resume: () => Promise<void>
   /** Does an edit at once and saves it behind; false (with a notice) where it is not possible. */
   readonly dispatch: (edit: Edit) => boolean
@@ -30,6 +31,7 @@ export function createSession(initial: Build, queue?: EditQueue) {
   const { flush, sync, hear, forSure } = syncOn(desk, safety)
   const actions: SessionActions = {
     resume: async () => {
+      keepUndo(desk)
       const leftovers = (await queue?.adopt()) ?? []
       if (leftovers.length > 0) {
         await takeUp(desk, forSure, leftovers)

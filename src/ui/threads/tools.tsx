@@ -83,7 +83,7 @@ function LooseCount() {
   const next = loose[(at + 1) % loose.length]!
   return (
     <Button small onClick={() => select({ ref: next.ref, isShown: true })} title={`Go to ${harness.name(next.ref)}`}>
-      {countOf(loose.length, 'lead')} still loose
+      {countOf(loose.length, 'lead')} loose
     </Button>
   )
 }
@@ -216,7 +216,7 @@ export function ThreadTools({ onFit }: { readonly onFit: () => void }) {
         onClick={() => set({ isRecording: !isRecording })}
         title="Write down a machine as it is plugged now, header by header"
       >
-        <ClipboardPen size={14} aria-hidden /> As it is plugged now
+        <ClipboardPen size={14} aria-hidden /> As plugged
       </Button>
       <Link
         href={`/builds/${buildId}/threads/plans`}

@@ -19,4 +19,6 @@ export declare const validatePackSave: Validator
 export declare const validatePartsFile: Validator
 export declare const validatePartSave: Validator
 export declare const validateIdList: Validator
+export declare const validateBuildIds: Validator
+export declare const validateBuildTags: Validator
 export declare const validateNameState: Validator

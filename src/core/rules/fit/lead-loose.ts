@@ -33,7 +33,7 @@ export const leadLoose = defineRule({
     },
     comfort: {
       severity: 'warning',
-      text: 'Still loose, not needed only ({looseCount}): {leads}. Plug {leads|it|each} into a port, or leave it loose on purpose.',
+      text: 'Still loose, though not needed to run ({looseCount}): {leads}. Plug {leads|it|each} into a port, or leave it loose on purpose.',
       worse: { looseCount: 'more' },
     },
     parked: { severity: 'note', text: '{lead} is left loose on purpose: {reason}.' },

@@ -117,7 +117,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "lead-loose": {
     "needed": "Still loose, and needed (2): F1 and F2. Plug each into a port.",
-    "comfort": "Still loose, not needed only (1): F1 light lead. Plug it into a port, or leave it loose on purpose.",
+    "comfort": "Still loose, though not needed to run (1): F1 light lead. Plug it into a port, or leave it loose on purpose.",
     "parked": "F1 light lead is left loose on purpose: kept for later.",
   },
   "lead-reaches": {

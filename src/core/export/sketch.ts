@@ -1,8 +1,8 @@
-import { SUPPLY_FAMILIES } from '@/core/parts/connectors'
-import type { Harness } from '@/core/operate/harness'
-import type { PlacedPort } from '@/core/structure/wiring/wiring'
-import { isDevice } from '@/core/weave/problem/sort-out'
-import { inletBehind } from '@/core/weave/problem/today'
+import { SUPPLY_FAMILIES } from '../parts/connectors'
+import type { Harness } from '../operate/harness'
+import type { PlacedPort } from '../structure/wiring/wiring'
+import { isDevice } from '../weave/problem/sort-out'
+import { inletBehind } from '../weave/problem/today'
 
 /** One line of a small wiring picture: a header or a box, or a piece on a leg of the piece above. */
 export interface SketchRow {

@@ -1,0 +1,40 @@
+import { randomUUID } from 'node:crypto'
+import { bench, demoBuild } from '../support/bench'
+import { call, newBuild } from '../support/server'
+import { useBrowser } from './session'
+
+const { newPage, complaints } = useBrowser()
+afterEach(() => expect(complaints).toEqual([]))
+
+test('the list says how each build was judged; several are chosen, tagged, found by the tag and deleted together', async () => {
+  const word = randomUUID().slice(0, 8)
+  const named = (name: string, build: ReturnType<typeof bench>) => newBuild({ ...build, name: `${name} ${word}` })
+  await named('Lantern', demoBuild('harbour-lantern'))
+  await named('Sound', bench(['M1: board-middle', 'F1: fan-140'], ['F1.fan > M1.CPU']))
+  await named('Empty', bench(['F1: fan-140']))
+  const page = await newPage(`/?q=${word}`)
+  const row = (name: string) => page.getByRole('listitem').filter({ has: page.getByLabel(`Name of ${name} ${word}`) })
+  await row('Lantern')
+    .getByTitle(/^stop: /)
+    .waitFor()
+  await row('Empty').getByText('nothing to judge yet').waitFor()
+  await row('Lantern').getByRole('checkbox').check()
+  await row('Sound').getByRole('checkbox').check()
+  const bar = page.getByRole('region', { name: 'Chosen builds' })
+  await bar.getByText('2 builds chosen').waitFor()
+  await bar.getByLabel('Tag for the chosen builds').fill(`attic ${word}`)
+  await page.keyboard.press('Enter')
+  await row('Sound')
+    .getByRole('link', { name: `attic ${word}` })
+    .click()
+  await page.waitForURL(/tag=attic/)
+  await row('Empty').waitFor({ state: 'detached' })
+  await row('Lantern').getByRole('checkbox').check()
+  await row('Sound').getByRole('checkbox').check()
+  await bar.getByRole('button', { name: 'Delete them' }).click()
+  await page.getByText('2 builds deleted.').first().waitFor()
+  await page.getByText('No build has all of these words in its name and the tag').waitFor()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await row('Lantern').waitFor()
+  expect((await call<{ count: number }>('GET', `/api/builds?q=${word}`)).body.count).toBe(3)
+})
