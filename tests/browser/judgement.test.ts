@@ -82,6 +82,7 @@ test('the setting that makes a box follow is seen, switched and taken back; a li
   )
   const page = await newPage(`/builds/${id}/threads`)
   const open = findings(page).getByText(/nobody has said whether “follow the board” is on/)
+  await findings(page).getByRole('button', { name: 'One by one' }).click()
   await open.waitFor()
   await port(page, 'b1.lightSync').click()
   const setting = picked(page).getByLabel('“follow the board” in its program')

@@ -82,7 +82,7 @@ test('the whole job by keyboard alone', async () => {
   // The fourth is over the limit of SYS1: that is asked before it is done.
   const doubt = page.getByRole('alertdialog', { name: /^F\d in Y1 outlet 4 would be a stop$/ })
   await doubt.getByText(/over the limit/).waitFor()
-  await keyTo(page, /Thread it anyway/)
+  await keyTo(page, /Keep it all the same/)
   await page.keyboard.press('Enter')
   await doubt.waitFor({ state: 'detached' })
   await keyTo(page, /Next loose lead: L1/)
@@ -90,7 +90,7 @@ test('the whole job by keyboard alone', async () => {
   await page.getByPlaceholder(/Plug it into/).waitFor()
   await plugInto(page, 'LED5V')
   await page.getByRole('alertdialog').waitFor()
-  await keyTo(page, /Thread it anyway/)
+  await keyTo(page, /Keep it all the same/)
   await page.keyboard.press('Enter')
 
   await findings(page)

@@ -188,6 +188,7 @@ test('a finding opens, shows its place and is mended with one press', async () =
 test('an unknown draw is typed in from the label, and the sum then holds', async () => {
   const { id } = await newBuild(bench(['M1: board-middle', 'F1: fan-unlabelled'], ['F1.fan > M1.SYS1']))
   const page = await newPage(`/builds/${id}/parts`)
+  await page.getByRole('button', { name: 'One by one' }).click()
   await page
     .getByText(/SYS1 would carry at least 0\.00 A of 1\.00 A/)
     .first()

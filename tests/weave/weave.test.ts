@@ -196,7 +196,7 @@ test.each(['harbour-lantern', 'paper-kite', 'night-ferry'])(
   '%s: every proposal is judged, and none has a stop',
   (id) => {
     const harness = derive(demoBuild(id))
-    for (const manner of mannersFor(harness, OFFERS)) {
+    for (const manner of mannersFor(harness, OFFERS).filter((each) => each !== 'nothing')) {
       const { verdicts, plan } = propose(solver, harness, manner, { offers: OFFERS, seconds: 4, now })
       expect(verdicts.findings.filter(({ severity }) => severity === 'stop').map(findingText)).toEqual([])
       expect(plan.loose).toEqual([])
@@ -204,6 +204,15 @@ test.each(['harbour-lantern', 'paper-kite', 'night-ferry'])(
   },
   120_000,
 )
+
+test('buying nothing is always one of the plans: nothing comes, and what finds no port is told', () => {
+  const harness = derive(demoBuild('harbour-lantern'))
+  expect(mannersFor(harness, OFFERS)).toContain('nothing')
+  const { plan, edit } = propose(solver, harness, 'nothing', { offers: OFFERS, seconds: 4, now })
+  expect(plan.bought).toEqual([])
+  expect(JSON.stringify(edit)).not.toContain('addItem')
+  expect(plan.loose.length).toBeGreaterThan(0)
+}, 60_000)
 
 test('Tangled Heron is mended: no stop is left, and more than half of what may stay does', () => {
   const harness = derive(demoBuild('tangled-heron'))

@@ -22,6 +22,7 @@ export const MANNER_WORDS: Readonly<Record<Manner, { readonly name: string; read
     name: 'Least money',
     means: 'nothing that stops the machine; then the least money, whatever else it warns of',
   },
+  nothing: { name: 'Buy nothing', means: 'with what is on the bench already, as sound as it gets' },
   boxes: { name: 'Fewest things', means: 'sound, with as few splitters, hubs and boxes as can be; money after that' },
   groups: { name: 'Groups together', means: 'sound, with the fans of each group on one signal; money after that' },
   board: { name: 'The board rules', means: 'the board rules fans and lights; sound, then cheap' },

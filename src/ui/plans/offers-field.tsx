@@ -1,8 +1,9 @@
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { soldAs, type Offer, type Thing } from '@/core/weave/problem/problem'
 import { warinessOf, type Wariness } from '@/core/weave/problem/wary'
 import { WARINESS_TEXTS } from '@/core/wording/plan-text'
 import { countOf } from '@/core/wording/text'
+import { Button } from '@/ui/shared/button'
 
 /** What people say of a thing that may be bought. */
 interface Said {
@@ -30,6 +31,28 @@ export interface Offers {
   readonly others: readonly Offer[]
   readonly currency: string
   readonly say: (id: string, said: Said) => void
+  /** All of them or none; what is offered only when ticked is left out of all. */
+  readonly sayOfAll: (isChosen: boolean) => void
+}
+
+const keyOf = (buildId: string) => `gentle-loom offers ${buildId}`
+
+function readSaid(buildId: string): Readonly<Record<string, Said>> {
+  try {
+    const held = JSON.parse(localStorage.getItem(keyOf(buildId)) ?? '{}') as unknown
+    return typeof held === 'object' && held !== null ? (held as Readonly<Record<string, Said>>) : {}
+  } catch {
+    // A browser that keeps nothing begins anew.
+    return {}
+  }
+}
+
+function writeSaid(buildId: string, said: Readonly<Record<string, Said>>): void {
+  try {
+    localStorage.setItem(keyOf(buildId), JSON.stringify(said))
+  } catch {
+    // Where there is no room it holds for this page alone.
+  }
 }
 
 const MOST_CENTS = 100_000_000
@@ -43,8 +66,10 @@ function centsOf(text: string): number | undefined {
 }
 
 /** The things of the shelf that a plan may buy: at first those with a price, since of the others nobody knows the cost. */
-export function useOffers(shelf: readonly Thing[]): Offers {
+export function useOffers(shelf: readonly Thing[], buildId: string): Offers {
   const [said, setSaid] = useState<Readonly<Record<string, Said>>>({})
+  // What was said of a bench before is remembered by the browser, once the page is there.
+  useEffect(() => setSaid(readSaid(buildId)), [buildId])
   const currency = shelf.flatMap((thing) => soldAs(thing).price ?? [])[0]?.currency ?? 'EUR'
   const entries = useMemo(() => {
     const hasPrices = shelf.some((thing) => soldAs(thing).price !== undefined)
@@ -73,18 +98,39 @@ export function useOffers(shelf: readonly Thing[]): Offers {
         .map(({ thing, priceCents }): Offer => ({ ...thing, priceCents }))
     return [offered(true), offered(false)]
   }, [entries])
-  const say = (id: string, more: Said) => setSaid((before) => ({ ...before, [id]: { ...before[id], ...more } }))
-  return { entries, chosen, others, currency, say }
+  const keep = (next: Readonly<Record<string, Said>>) => {
+    setSaid(next)
+    writeSaid(buildId, next)
+  }
+  const say = (id: string, more: Said) => keep({ ...said, [id]: { ...said[id], ...more } })
+  const sayOfAll = (isChosen: boolean) =>
+    keep({
+      ...said,
+      ...Object.fromEntries(
+        entries
+          .filter(({ wariness }) => wariness === undefined || !isChosen)
+          .map(({ id }) => [id, { ...said[id], isChosen }]),
+      ),
+    })
+  return { entries, chosen, others, currency, say, sayOfAll }
 }
 
 /** What may be bought, and what it costs. */
 export function OffersField({ offers, isOpen }: { readonly offers: Offers; readonly isOpen: boolean }) {
-  const { entries, chosen, currency, say } = offers
+  const { entries, chosen, currency, say, sayOfAll } = offers
   return (
     <details open={isOpen} className="rounded-lg border border-thread bg-cloth px-3 py-2">
       <summary className="cursor-pointer font-semibold">
         What may be bought: {countOf(chosen.length, 'thing')} of {entries.length} on the shelf
       </summary>
+      <p className="mt-2 flex gap-1.5">
+        <Button small onClick={() => sayOfAll(true)}>
+          All
+        </Button>
+        <Button small onClick={() => sayOfAll(false)}>
+          None
+        </Button>
+      </p>
       <ul className="mt-2 grid gap-x-6 gap-y-1 xl:grid-cols-2">
         {entries.map(({ id, name, isChosen, priceText, isBadPrice, wariness }) => (
           <li key={id} className="flex min-h-8 items-center gap-2">

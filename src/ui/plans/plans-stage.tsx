@@ -36,7 +36,7 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
   const harness = useHarness()
   const { build } = harness
   const verdicts = useVerdicts()
-  const offers = useOffers(shelf)
+  const offers = useOffers(shelf, build.id)
   const { at, isRunning, plans, failure, remedy, start, stop } = useWeave()
   const [asked, setAsked] = useState<Asked | undefined>(undefined)
   const [picked, setPicked] = useState<Manner | undefined>(undefined)

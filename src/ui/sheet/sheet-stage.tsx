@@ -1,25 +1,25 @@
 'use client'
 
+import { format } from 'date-fns'
 import { FileDown, Printer } from 'lucide-react'
 import { useMemo, type ReactNode } from 'react'
-import type { PortRef } from '@/core/schema/schema-kit'
 import { CAUTIONS } from '@/core/sheet/cautions'
 import { fixings } from '@/core/sheet/fixings'
-import { leadLines, type LeadLine } from '@/core/sheet/leads'
 import { headerSettings } from '@/core/sheet/settings'
 import { shoppingList } from '@/core/sheet/shopping'
-import { workingOrder } from '@/core/sheet/working-order'
+import { cut } from '@/core/units/cut'
+import { groupBy } from '@/core/units/group'
 import { fixingText, stepText } from '@/core/wording/step-text'
 import { sumText } from '@/core/wording/sum-text'
-import { countOf, findingText } from '@/core/wording/text'
-import { useHarness, useSession, useVerdicts } from '@/ui/session/context'
+import { countOf, listNames } from '@/core/wording/text'
+import { casesOf, looseThings } from '@/ui/case/view'
+import { useHarness, useSession } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
-import { ConnectorFace } from '@/ui/shared/connector-face'
 import { ImportButton } from '@/ui/shared/import-button'
 import { formatMoney } from '@/ui/shared/money'
-import { lookText } from '@/core/wording/part-text'
-import { SeverityMark } from '@/ui/shared/severity'
-import { SERVICE_LINES } from '@/ui/wiring/thread-line'
+import { OpenPoints } from './open-points'
+import { Leads } from './leads'
+import { useOrder } from './use-order'
 
 function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
@@ -27,54 +27,6 @@ function Section({ title, children }: { readonly title: string; readonly childre
       <h2 className="mb-2 border-b border-thread pb-1 font-display text-lg font-semibold break-after-avoid">{title}</h2>
       {children}
     </section>
-  )
-}
-
-function End({ at, name }: { readonly at: PortRef; readonly name: string }) {
-  const { port } = useHarness().port(at)
-  const look = lookText(port)
-  return (
-    <span className="flex min-w-0 items-center gap-2">
-      <ConnectorFace connector={port.connector} wires={port.wires} />
-      <span>
-        <span className="font-semibold">{name}</span>
-        {look !== undefined && <span className="text-[13px] text-faded"> {look}</span>}
-      </span>
-    </span>
-  )
-}
-
-function LeadRow({ line, step }: { readonly line: LeadLine; readonly step: number }) {
-  return (
-    <li className="grid grid-cols-[1.6rem_1.2rem_minmax(0,1fr)] items-center gap-x-2 border-b border-thread py-1.5 break-inside-avoid sm:grid-cols-[1.6rem_1.2rem_minmax(0,1fr)_minmax(0,1fr)_9rem]">
-      <span className="text-right text-faded">{step}</span>
-      <span aria-hidden className="size-4 rounded-sm border-2 border-seam" />
-      <End at={line.from} name={line.fromName} />
-      <span className="flex items-center gap-2 max-sm:col-start-3">
-        <span aria-label="into" className="text-faded">
-          →
-        </span>
-        <End at={line.to} name={line.toName} />
-      </span>
-      <span className="text-[13px] text-faded max-sm:col-start-3">
-        {SERVICE_LINES[line.service].word}
-        {line.lengthMm !== undefined && `, ${line.lengthMm} mm`}
-        {line.asOnBench && ', as found'}
-      </span>
-    </li>
-  )
-}
-
-function Leads() {
-  const harness = useHarness()
-  const lines = useMemo(() => leadLines(harness), [harness])
-  if (lines.length === 0) return <p className="text-faded">No lead is plugged in yet.</p>
-  return (
-    <ol>
-      {lines.map((line, index) => (
-        <LeadRow key={line.threadId} line={line} step={index + 1} />
-      ))}
-    </ol>
   )
 }
 
@@ -117,6 +69,14 @@ function Settings() {
 function Shopping() {
   const lines = shoppingList(useHarness().build)
   if (lines.length === 0) return <p className="text-faded">Nothing to buy.</p>
+  const priced = lines.filter(({ totalCents, currency }) => totalCents !== undefined && currency !== undefined)
+  const totals = [...groupBy(priced, ({ currency }) => currency!)].map(([currency, some]) =>
+    formatMoney(
+      some.reduce((sum, { totalCents }) => sum + totalCents!, 0),
+      currency,
+    ),
+  )
+  const openCount = lines.length - priced.length
   return (
     <ul>
       {lines.map((line) => (
@@ -137,6 +97,13 @@ function Shopping() {
           </span>
         </li>
       ))}
+      <li className="flex justify-between gap-4 py-1 font-semibold">
+        <span>In all</span>
+        <span>
+          {totals.join(' and ')}
+          {openCount > 0 && `${totals.length > 0 ? ', and ' : ''}${countOf(openCount, 'thing')} of unknown price`}
+        </span>
+      </li>
     </ul>
   )
 }
@@ -144,11 +111,20 @@ function Shopping() {
 /** What has to be done in the case, step by step, and what has to lie ready for it; nothing where no place is said. */
 function Placing() {
   const harness = useHarness()
-  const steps = useMemo(() => workingOrder(harness), [harness])
+  const { steps } = useOrder()
   const lines = useMemo(() => fixings(harness), [harness])
+  const unplaced = harness.items
+    .filter((item) => casesOf(harness).some((caseItem) => looseThings(harness, caseItem).includes(item)))
+    .map(({ mark }) => mark)
   if (steps.length === 0) return null
   return (
     <Section title="Placing, in working order">
+      {unplaced.length > 0 && (
+        <p className="mb-1">
+          <strong>Without a place:</strong> {listNames(unplaced)}. No step tells where{' '}
+          {unplaced.length === 1 ? 'it goes' : 'they go'}.
+        </p>
+      )}
       <ol className="gap-x-6 sm:columns-2">
         {steps.map((step, index) => (
           <li key={index} className="grid grid-cols-[1.6rem_1.2rem_minmax(0,1fr)] gap-x-2 py-0.5 break-inside-avoid">
@@ -168,34 +144,14 @@ function Placing() {
   )
 }
 
-function OpenPoints() {
-  const { findings, counts } = useVerdicts()
-  const open = findings.filter(({ severity }) => severity === 'stop' || severity === 'warning')
-  if (open.length === 0 && counts.unknown === 0) return null
+/** At the foot of every printed page: which build this is, in which revision, and when it was printed. */
+function PrintedFoot() {
+  const { name } = useSession((state) => state.build)
+  const revision = useSession((state) => state.confirmed.revision)
   return (
-    <div className={`mt-4 rounded-lg border-2 p-3 ${counts.stop > 0 ? 'border-madder' : 'border-weld'}`}>
-      <p className="font-semibold">
-        {counts.stop > 0
-          ? `Do not build this yet: ${countOf(counts.stop, 'stop')} open.`
-          : 'Open points, none of them a stop.'}
-      </p>
-      <ul className="mt-1 space-y-1">
-        {open.map((finding, index) => (
-          <li key={index} className="flex gap-2">
-            <SeverityMark look={finding.severity} /> <span>{findingText(finding)}</span>
-          </li>
-        ))}
-        {counts.unknown > 0 && (
-          <li className="flex gap-2">
-            <SeverityMark look="unknown" />
-            <span>
-              {countOf(counts.unknown, 'thing')} cannot be judged: figures are missing, and nothing there is called
-              safe. “What is missing” among the findings lists them.
-            </span>
-          </li>
-        )}
-      </ul>
-    </div>
+    <p suppressHydrationWarning className="fixed bottom-0 left-0 hidden text-[9pt] text-faded print:block">
+      {cut(name, 60)}, revision {revision}, {format(new Date(), 'd MMMM yyyy')}
+    </p>
   )
 }
 
@@ -248,6 +204,7 @@ export function SheetStage() {
       <Section title="To buy">
         <Shopping />
       </Section>
+      <PrintedFoot />
     </article>
   )
 }

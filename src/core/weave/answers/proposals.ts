@@ -21,7 +21,7 @@ import { weave, type Reached, type Woven } from '../solve/weave'
 import { modelOf } from '../model/write-model'
 
 /** What a proposal is after. */
-export const MANNERS = ['balanced', 'money', 'boxes', 'groups', 'board', 'controllers', 'mend'] as const
+export const MANNERS = ['balanced', 'money', 'nothing', 'boxes', 'groups', 'board', 'controllers', 'mend'] as const
 export type Manner = (typeof MANNERS)[number]
 
 interface Aim {
@@ -34,6 +34,7 @@ interface Aim {
 const AIMS: Readonly<Record<Manner, Aim>> = {
   balanced: { first: ['loose', ...GOOD_GOALS, 'unpriced', 'cents'], schools: {} },
   money: { first: ['loose', 'unpriced', 'cents'], schools: {} },
+  nothing: { first: ['loose', ...GOOD_GOALS], schools: {} },
   boxes: { first: ['loose', ...GOOD_GOALS, 'boxes'], schools: {} },
   groups: { first: ['loose', ...GOOD_GOALS, 'splits'], schools: { manyFans: 'gather' } },
   board: { first: ['loose', ...GOOD_GOALS, 'unpriced', 'cents'], schools: { speed: 'board', light: 'board' } },
@@ -219,7 +220,9 @@ function isWorse(a: Proposal, b: Proposal): boolean {
 }
 
 /** Plans in one manner. Every plan that is handed out was judged by all rules. */
-export function propose(solver: Solver, harness: Harness, manner: Manner, ask: Ask): Proposal {
+export function propose(solver: Solver, harness: Harness, manner: Manner, asked: Ask): Proposal {
+  // What others buy is no beginning for a plan that buys nothing.
+  const ask = manner === 'nothing' ? { ...asked, offers: [], known: [] } : asked
   const planned = derive(inManner(heldFast(harness.build, machineOf(harness, ask)), manner))
   const edits = schoolEdits(harness, manner)
   const end = ask.now() + ask.seconds

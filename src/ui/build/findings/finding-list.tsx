@@ -83,10 +83,12 @@ function Unknowns({ findings, children }: { readonly findings: readonly Finding[
   const [isListed, setListed] = useState(false)
   const [isAsking, setAsking] = useState(false)
   if (findings.length === 0) return null
+  const isAlone = findings.length === 1
   return (
     <>
+      {isAlone && children}
       <li className="space-y-1.5 border-b border-thread py-2 last:border-b-0">
-        <p className="flex gap-2">
+        <p className={isAlone ? 'hidden' : 'flex gap-2'}>
           <span className="mt-0.5">
             <SeverityMark look="unknown" />
           </span>
@@ -99,13 +101,15 @@ function Unknowns({ findings, children }: { readonly findings: readonly Finding[
           <Button small onClick={() => setAsking(true)}>
             What is missing …
           </Button>
-          <Button small tone="quiet" aria-expanded={isListed} onClick={() => setListed(!isListed)}>
-            {isListed ? 'Gather them' : 'One by one'}
-          </Button>
+          {!isAlone && (
+            <Button small tone="quiet" aria-expanded={isListed} onClick={() => setListed(!isListed)}>
+              {isListed ? 'Gather them' : 'One by one'}
+            </Button>
+          )}
         </p>
         {isAsking && <MissingDialog onClose={() => setAsking(false)} />}
       </li>
-      {isListed && children}
+      {isListed && !isAlone && children}
     </>
   )
 }

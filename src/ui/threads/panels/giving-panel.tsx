@@ -8,6 +8,7 @@ import type { PlacedPort } from '@/core/structure/wiring/wiring'
 import { countLines } from '@/core/wording/count-text'
 import { useActions, useHarness } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
+import { Comers } from './comers'
 import { BudgetsOnWay } from './budgets-on-way'
 import { WhatIf } from './what-if'
 
@@ -81,9 +82,8 @@ export function GivingPanel({ placed }: { readonly placed: PlacedPort }) {
       <Counts placed={placed} />
       <WhatIf at={placed.ref} />
       <Mode placed={placed} />
-      {threads.length === 0 && (
-        <p className="text-[13px] text-faded">Nothing is plugged here. Pick a lead to see whether it may come here.</p>
-      )}
+      {threads.length === 0 && <p className="text-[13px] text-faded">Nothing is plugged here.</p>}
+      <Comers key={placed.key} to={placed} />
       {threads.map((thread, index) => (
         <p key={thread.id} className="flex items-center justify-between gap-2">
           {harness.name(harness.across(placed.ref)[index]!.ref)}

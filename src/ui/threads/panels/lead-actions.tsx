@@ -3,14 +3,12 @@
 import { ChevronDown, ListPlus, LogOut, Pin, Unplug } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useState } from 'react'
-import type { Edit } from '@/core/build/edit-schema'
-import { healEdit, insertEdit, type Insert } from '@/core/build/rewire'
+import { healEdit } from '@/core/build/rewire'
 import type { Thread } from '@/core/build/schema'
-import type { Harness } from '@/core/operate/harness'
 import { looseLike } from '@/core/ask/several'
 import type { PlacedPort } from '@/core/structure/wiring/wiring'
-import { TEMPLATE_PIECES } from '@/core/templates/pieces'
 import { listNames } from '@/core/wording/text'
+import { piecesBetween } from '@/core/rules/pieces'
 import { previewOf } from '@/core/rules/preview'
 import { useActions, useHarness, useVerdicts } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
@@ -19,39 +17,16 @@ import { notify } from '@/ui/shared/notices'
 import { PreviewLine } from '@/ui/shared/preview-line'
 import { useFocus } from '@/ui/focus/focus'
 
-interface Choice {
-  readonly key: string
-  readonly text: string
-  readonly edit: Edit
-}
-
-/** So many pieces are tried; each is judged by all rules. */
-const MOST_PIECES = 8
-
-/** What could go between leads and a port: pieces that lie loose on the bench, then one more of a part that is known. */
-function piecesFor(harness: Harness, leads: readonly PlacedPort[], to: PlacedPort): readonly Choice[] {
-  const refs = leads.map(({ ref }) => ref)
-  const isLoose = (itemId: string) =>
-    harness.ports.filter(({ item }) => item.id === itemId).every(({ ref }) => harness.threadsAt(ref).length === 0)
-  const choice = (key: string, text: string, piece: Insert): readonly Choice[] => {
-    const edit = insertEdit(harness.build, { leads: refs, to: to.ref, piece })
-    return edit === undefined ? [] : [{ key, text, edit }]
-  }
-  const fromBench = harness.items
-    .filter(({ id }) => isLoose(id))
-    .flatMap((item) => choice(item.id, `${item.mark}, ${harness.factsOfItem(item.id).part.name}`, { item }))
-  const held = harness.build.parts
-  const known = [...held, ...TEMPLATE_PIECES.filter(({ id }) => !held.some((part) => part.id === id))]
-  const toBuy = known.flatMap((part) => choice(part.id, `one more to buy: ${part.name}`, { part, stock: 'toBuy' }))
-  return [...fromBench, ...toBuy].slice(0, MOST_PIECES)
-}
-
 /** What would fit there is asked for only when the menu is open. */
 function Pieces({ leads, to }: { readonly leads: readonly PlacedPort[]; readonly to: PlacedPort }) {
   const harness = useHarness()
   const { dispatch } = useActions()
   const verdicts = useVerdicts()
-  const choices = piecesFor(harness, leads, to)
+  const choices = piecesBetween(
+    harness,
+    leads.map(({ ref }) => ref),
+    to.ref,
+  )
   if (choices.length === 0) {
     return (
       <DropdownMenu.Item disabled className={MENU_ITEM_CLASS}>

@@ -21,6 +21,7 @@ import { ReasonForm } from '@/ui/shared/reason-form'
 import { SeverityMark } from '@/ui/shared/severity'
 import { BudgetsOnWay } from './budgets-on-way'
 import { LeadActions, PickAlike } from './lead-actions'
+import { MakeRoom } from './make-room'
 import { isOpen, usePlug } from '@/ui/threads/state/plug'
 import { LOOK_OF_VERDICT } from '@/ui/wiring/row-view'
 import { useFocus } from '@/ui/focus/focus'
@@ -155,6 +156,7 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
     list.length > most && (
       <p className="px-2 py-1 text-[13px] text-faded">and {list.length - most} more: type a name to find them</p>
     )
+  const isNowhere = open.length === 0 && waiting.length === 0 && text === ''
   const heading =
     '[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-[13px] [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-faded'
   return (
@@ -172,6 +174,7 @@ function Candidates({ placed }: { readonly placed: PlacedPort }) {
       />
       <Command.List className={`max-h-72 overflow-y-auto ${heading}`}>
         <Command.Empty className="px-2 py-1 text-[13px] text-faded">No port of that name.</Command.Empty>
+        {isNowhere && <MakeRoom lead={placed.ref} />}
         {open.length > 0 && <Command.Group heading="May go there, best first">{shown(open, MOST_OPEN)}</Command.Group>}
         {more(open, MOST_OPEN)}
         {pending.length > 0 && <Command.Group heading="Being worked out">{shown(pending, MOST_OPEN)}</Command.Group>}
