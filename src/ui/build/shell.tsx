@@ -40,7 +40,7 @@ export function BuildShell({ initial, children }: { readonly initial: Build; rea
         <div className="flex min-h-0 grow flex-col md:flex-row print:block">
           <StageRail buildId={initial.id} />
           <main className="min-h-0 min-w-0 grow overflow-auto print:overflow-visible">{children}</main>
-          <aside className="flex min-h-0 shrink-0 flex-col border-thread bg-cloth max-lg:border-t lg:w-[20rem] lg:border-l print:hidden">
+          <aside className="flex min-h-0 shrink-0 flex-col border-thread bg-cloth max-lg:border-t lg:w-[17rem] lg:border-l xl:w-[20rem] print:hidden">
             <StagePanel />
             <FindingList buildId={initial.id} />
           </aside>

@@ -13,7 +13,7 @@ function Counts({ of }: { readonly of: Stage }) {
   const { findings } = useVerdicts()
   const mine = findings.filter((finding) => stageOf(finding) === of)
   return (
-    <span className="mt-1 flex flex-wrap gap-1 max-md:hidden">
+    <span className="mt-1 flex flex-wrap gap-1 max-md:hidden md:max-xl:justify-center">
       {(['stop', 'warning', 'unknown'] as const).map((look) => {
         const count = mine.filter(({ severity }) => severity === look).length
         return count > 0 && <SeverityCount key={look} look={look} count={count} />
@@ -29,7 +29,7 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
   return (
     <nav
       aria-label="Stages"
-      className="flex gap-1 overflow-x-auto border-thread bg-weft p-2 max-md:border-b md:w-[10rem] md:shrink-0 md:flex-col md:border-r print:hidden"
+      className="flex gap-1 overflow-x-auto border-thread bg-weft p-2 max-md:border-b md:w-[5.5rem] md:shrink-0 xl:w-[10rem] md:flex-col md:border-r print:hidden"
     >
       {STAGES.map((stage, index) => {
         const { id, name, hint, Icon, owns } = stage
@@ -42,14 +42,14 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
             aria-current={isOpen ? 'page' : undefined}
             aria-keyshortcuts={`Alt+${index + 1}`}
             className={clsx(
-              'flex items-start gap-2 rounded-md border px-2.5 py-2',
+              'flex items-start gap-2 rounded-md border px-2.5 py-2 md:max-xl:flex-col md:max-xl:items-center md:max-xl:gap-1 md:max-xl:px-1 md:max-xl:text-center',
               isOpen ? 'border-thread bg-cloth font-semibold' : 'border-transparent hover:bg-cloth',
             )}
           >
             <Icon size={18} aria-hidden className={'shrink-0 ' + (isOpen ? 'text-woad' : 'text-faded')} />
             <span className="leading-tight">
               {name}
-              <span className="hidden text-xs font-normal text-faded md:block">{hint}</span>
+              <span className="hidden text-xs font-normal text-faded xl:block">{hint}</span>
               {isJudged && owns !== undefined && <Counts of={stage} />}
             </span>
           </Link>

@@ -71,7 +71,9 @@ export function BuildRow({ build, glance, isChosen, onChoose, addressOf }: RowPr
         <span className="sr-only">Choose {build.name}</span>
         <input type="checkbox" checked={isChosen} onChange={(event) => onChoose(event.target.checked)} />
       </label>
-      <span className="w-28 max-sm:hidden">{glance !== undefined && <GlancePicture rows={glance.rows} />}</span>
+      <span className="w-28 max-sm:hidden" title="Its fullest headers: ● fans, □ lights, a box for a splitter or hub">
+        {glance !== undefined && <GlancePicture rows={glance.rows} />}
+      </span>
       <div className="min-w-48 grow basis-60">
         <InlineEdit
           value={build.name}

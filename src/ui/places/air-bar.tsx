@@ -26,6 +26,7 @@ interface Half {
 /** One of the two bars: a piece for each fan, so that one sees what it gives. */
 function Bar({ direction, total, fans, most }: Half) {
   const mine = fans.filter(({ share }) => share?.direction === direction)
+  const open = fans.filter(({ placed, share }) => share === undefined && placed.flow.direction === direction)
   return (
     <div className="grid grid-cols-[2rem_minmax(0,1fr)_5.5rem] items-center gap-2 text-[13px]">
       <span>{direction}</span>
@@ -38,8 +39,17 @@ function Bar({ direction, total, fans, most }: Half) {
             style={{ width: `${most === 0 ? 0 : (share!.m3PerH / most) * FULL_PERCENT}%` }}
           />
         ))}
+        {open.map(({ placed }) => (
+          <span key={placed.item.id} title={`${placed.item.mark}: flow not known`} className="unknown-flow grow" />
+        ))}
       </span>
-      <span className="text-right">{Math.round(total)} m³/h</span>
+      <span className="text-right">
+        {open.length === 0
+          ? `${Math.round(total)} m³/h`
+          : mine.length === 0
+            ? 'unknown'
+            : `over ${Math.round(total)} m³/h`}
+      </span>
     </div>
   )
 }

@@ -85,13 +85,15 @@ export function LabelFields({ form }: { readonly form: Form }) {
   const figures = device.length > 0 ? device : leadFigures(part)
   return (
     <section aria-label="Label" className="space-y-3">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 rounded-lg border border-thread bg-linen px-3 py-2">
+      <div className="grid grid-cols-[repeat(auto-fill,minmax(16rem,1fr))] items-center gap-x-4 gap-y-2 rounded-lg border border-thread bg-linen px-3 py-2">
         <PinsChoice form={form} part={part} />
         <PassesChoice form={form} part={part} />
         {figures.map(({ path, ...figure }) => (
           <FigureField key={path} form={form} path={path} {...figure} />
         ))}
-        <Measures form={form} kind={part.kind} />
+        <div className="col-span-full border-t border-thread pt-2">
+          <Measures form={form} kind={part.kind} />
+        </div>
       </div>
       {rows.length > 0 && (
         <>

@@ -1,6 +1,6 @@
 'use client'
 
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react'
 import { flushSync } from 'react-dom'
 import { portKey, type PortKey } from '@/core/build/refs'
 import type { PortRef } from '@/core/schema/schema-kit'
@@ -21,7 +21,7 @@ import { ThreadLines } from './thread-lines'
 import { togetherWith } from '@/ui/threads/layout/together'
 import { useAnswers } from '@/ui/threads/state/use-answers'
 import { usePicked, usePickedSoon } from '@/ui/wiring/use-picked'
-import { useRoom } from './use-room'
+import { LEAST_WIDTH_PX, useRoom } from './use-room'
 import { useView } from '@/ui/threads/state/view-state'
 import { threadsOnPathOf } from '@/ui/threads/layout/upstream-paths'
 
@@ -127,7 +127,7 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
   const harness = useHarness()
   const { findings } = useVerdicts()
   const { selected, select, itemId } = useFocus()
-  const { zoom, zoomTo, folded, arrangement, fold } = useView()
+  const { zoom, zoomTo, isFitted, fitTo, folded, arrangement, fold } = useView()
   const { holder, room, seen } = useRoom(zoom)
   const [tabStop, setTabStop] = useState<string | null>(null)
   const surface = useRef<HTMLDivElement>(null)
@@ -135,7 +135,7 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
   const picked = usePicked()
   const only = useShown(harness, picked)
   const layout = useMemo(() => layOut(harness, { arrangement, folded, only }), [harness, arrangement, folded, only])
-  const width = room.width / zoom
+  const width = Math.max(LEAST_WIDTH_PX, room.width / zoom)
   const drawn = useMemo(() => drawThreads(harness, layout, width), [harness, layout, width])
   const lit = useMemo(
     () => (picked === undefined ? undefined : threadsOnPathOf(harness, picked.ref)),
@@ -149,6 +149,11 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
   const stop = layout.stops.some(({ key }) => key === tabStop) ? tabStop! : layout.stops[0]?.key
   const rowOf = useRows(harness, picked, stop)
 
+  const fitAcross = useEffectEvent(() => {
+    const widthPx = holder.current?.clientWidth ?? LEAST_WIDTH_PX
+    if (!isFitted) fitTo(widthPx / LEAST_WIDTH_PX)
+  })
+  useEffect(() => fitAcross(), [])
   useEffect(() => {
     fitter.current = () => zoomTo((room.height - NAMES_PX) / layout.heightPx)
   })

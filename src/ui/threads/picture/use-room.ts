@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 
-const LEAST_WIDTH_PX = 740
+/** Three columns and the room between them, in the picture's own pixels. */
+export const LEAST_WIDTH_PX = 740
 /** The part that is seen is told anew only when it has moved by so much. */
 const STEP_PX = 150
 
@@ -12,8 +13,7 @@ export function useRoom(zoom: number) {
   useEffect(() => {
     const element = holder.current
     if (element === null) return
-    const measure = () =>
-      setRoom({ width: Math.max(LEAST_WIDTH_PX, element.clientWidth), height: element.clientHeight })
+    const measure = () => setRoom({ width: element.clientWidth, height: element.clientHeight })
     const observer = new ResizeObserver(measure)
     observer.observe(element)
     const onScroll = () =>

@@ -6,10 +6,16 @@ import { untangle } from '@/ui/threads/layout/untangle'
 const LEAST_ZOOM = 0.4
 const MOST_ZOOM = 1.6
 const ZOOM_STEP = 0.1
+/** Smaller than this nobody reads it: then it is scrolled. */
+const LEAST_FITTED_ZOOM = 0.75
+/** A page as narrow as a phone shows the list first. */
+const NARROW_PX = 640
 
 interface ViewState {
   readonly buildId: string | null
   readonly zoom: number
+  /** Whether the zoom was fitted to the room once; from then on it is as people leave it. */
+  readonly isFitted: boolean
   /** Items and groups that are folded into one line. */
   readonly folded: ReadonlySet<string>
   /** Whether only what the picked port hangs together with is shown. */
@@ -21,6 +27,8 @@ interface ViewState {
   readonly open: (harness: Harness) => void
   readonly untangle: (harness: Harness) => void
   readonly zoomTo: (zoom: number) => void
+  /** Makes the picture as small as it has to be to be seen across, once for each build. */
+  readonly fitTo: (zoom: number) => void
   readonly zoomBy: (steps: number) => void
   readonly fold: (keys: readonly string[], isFolded: boolean) => void
   readonly set: (change: Partial<Pick<ViewState, 'follows' | 'isList' | 'isRecording'>>) => void
@@ -28,6 +36,7 @@ interface ViewState {
 
 const START = {
   zoom: 1,
+  isFitted: false,
   folded: new Set<string>(),
   follows: false,
   isRecording: false,
@@ -41,10 +50,16 @@ export const useView = create<ViewState>((set, get) => ({
   ...START,
   open: (harness) => {
     const { id } = harness.build
-    if (get().buildId !== id) set({ ...START, buildId: id, arrangement: untangle(harness) })
+    if (get().buildId === id) return
+    const isList = get().isList || window.innerWidth < NARROW_PX
+    set({ ...START, isList, buildId: id, arrangement: untangle(harness) })
   },
   untangle: (harness) => set({ arrangement: untangle(harness, { folded: get().folded }) }),
   zoomTo: (zoom) => set({ zoom: Math.min(MOST_ZOOM, Math.max(LEAST_ZOOM, Math.floor(zoom * 100) / 100)) }),
+  fitTo: (zoom) => {
+    set({ isFitted: true })
+    get().zoomTo(Math.min(1, Math.max(LEAST_FITTED_ZOOM, zoom)))
+  },
   zoomBy: (steps) => get().zoomTo((Math.round(get().zoom / ZOOM_STEP) + steps) * ZOOM_STEP + 1e-9),
   fold: (keys, isFolded) => {
     const folded = new Set(get().folded)
