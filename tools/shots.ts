@@ -35,6 +35,12 @@ const firstMinute = async (page: Page) => {
   await page.evaluate(() => scrollTo(0, 150))
 }
 
+/** The list of what is missing, once it is found. */
+const missing = async (page: Page) => {
+  await openWindow('What is missing …')(page)
+  await page.getByText('settles').first().waitFor()
+}
+
 /** A few answers in, so that look-alikes stand side by side. */
 const findLight = async (page: Page) => {
   await openWindow('Which plug?')(page)
@@ -115,12 +121,7 @@ const shots: readonly Shot[] = [
   },
   { name: 'threads', path: '/builds/harbour-lantern/threads', then: pick('m1.SYS1') },
   { name: 'threads-lead', path: '/builds/harbour-lantern/threads', then: pick('f4.fan') },
-  {
-    name: 'threads-night-ferry',
-    path: '/builds/night-ferry/threads',
-    theme: 'dark',
-    then: (page) => page.getByRole('button', { name: 'Fit it all in' }).click(),
-  },
+  { name: 'missing', path: '/builds/tangled-heron/threads', theme: 'dark', then: missing },
   {
     name: 'threads-loom-hall',
     path: '/builds/loom-hall/threads',

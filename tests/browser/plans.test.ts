@@ -215,3 +215,23 @@ test('an empty bench cannot be planned, and says so', async () => {
   await page.getByText('There is nothing on the bench yet.').waitFor()
   expect(await page.getByRole('button', { name: 'Plan', exact: true }).isDisabled()).toBe(true)
 })
+
+test('what may be bought is none or all at a press, remembered for the bench, and what lies in the drawer is put there', async () => {
+  const { id } = await newBuild(demoBuild('harbour-lantern'))
+  const page = await newPage(`/builds/${id}/threads/plans`)
+  const summary = page.getByText(/^What may be bought: /)
+  await page.getByRole('button', { name: 'None', exact: true }).click()
+  await page.getByText(/^What may be bought: 0 things of/).waitFor()
+  await page.reload()
+  await page.getByText(/^What may be bought: 0 things of/).waitFor()
+  await page.getByRole('button', { name: 'I have one: Fan splitter, two legs' }).click()
+  await untilSaved(page)
+  const build = await getBuild(id)
+  const splitters = build.items.filter(
+    ({ partId }) => build.parts.find((part) => part.id === partId)!.name === 'Fan splitter, two legs',
+  )
+  expect(splitters.map(({ stock }) => stock)).toEqual(['owned', 'owned'])
+  await page.getByRole('button', { name: 'All', exact: true }).click()
+  await page.getByText(/^What may be bought: [1-9]/).waitFor()
+  expect(await summary.count()).toBe(1)
+})

@@ -25,7 +25,9 @@ test('a build is wired and judged by roles and names alone, and what changes is 
   expect((await getBuild(id)).threads.map(({ from, to }) => `${from.itemId} ${to.portId}`)).toEqual(['f1 CPU'])
   const tree = await page.getByRole('group', { name: 'Wiring' }).ariaSnapshot()
   expect(tree).toMatch(/button "F1/)
-  expect(tree).toMatch(/button "CPU/)
+  expect(tree).toMatch(/button "M1 CPU" \[pressed\]/)
+  const cpu = page.getByRole('group', { name: 'Wiring' }).getByRole('button', { name: 'M1 CPU' })
+  expect(await cpu.getAttribute('aria-description')).toMatch(/^0\.25 \/ 1\.00 A, /)
 })
 
 test.each(VIEWS)('%s at twice the size: nothing runs out of the page sideways', async (view) => {

@@ -10,7 +10,7 @@ import { Button } from '@/ui/shared/button'
 import { formatMoney } from '@/ui/shared/money'
 import { notify } from '@/ui/shared/notices'
 import { Pager } from '@/ui/shared/pager'
-import { buyPackEdit } from './add-parts'
+import { buyPackEdit } from '@/ui/session/add-parts'
 import { usePackEditor } from './pack-editor-state'
 
 /** So long after the last key the packs are asked for. */

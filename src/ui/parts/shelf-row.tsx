@@ -11,7 +11,7 @@ import { Button } from '@/ui/shared/button'
 import { formatMoney } from '@/ui/shared/money'
 import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
 import { notify } from '@/ui/shared/notices'
-import { addPartsEdit, copyFor } from './add-parts'
+import { addPartsEdit, copyFor } from '@/ui/session/add-parts'
 import { useEditor } from '@/ui/focus/editor-job'
 
 const MOST_AT_ONCE = 99

@@ -3,7 +3,11 @@ import { soldAs, type Offer, type Thing } from '@/core/weave/problem/problem'
 import { warinessOf, type Wariness } from '@/core/weave/problem/wary'
 import { WARINESS_TEXTS } from '@/core/wording/plan-text'
 import { countOf } from '@/core/wording/text'
+import type { Part } from '@/core/parts/schema'
+import { addPartsEdit } from '@/ui/session/add-parts'
+import { useActions, useSession } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
+import { notify } from '@/ui/shared/notices'
 
 /** What people say of a thing that may be bought. */
 interface Said {
@@ -118,6 +122,12 @@ export function useOffers(shelf: readonly Thing[], buildId: string): Offers {
 /** What may be bought, and what it costs. */
 export function OffersField({ offers, isOpen }: { readonly offers: Offers; readonly isOpen: boolean }) {
   const { entries, chosen, currency, say, sayOfAll } = offers
+  const { dispatch } = useActions()
+  const build = useSession((state) => state.build)
+  const have = (part: Part) => {
+    if (dispatch(addPartsEdit(build, [{ part, count: 1 }])))
+      notify(`“${part.name}” is on the bench, as at hand: plan again.`)
+  }
   return (
     <details open={isOpen} className="rounded-lg border border-thread bg-cloth px-3 py-2">
       <summary className="cursor-pointer font-semibold">
@@ -132,7 +142,7 @@ export function OffersField({ offers, isOpen }: { readonly offers: Offers; reado
         </Button>
       </p>
       <ul className="mt-2 grid gap-x-6 gap-y-1 xl:grid-cols-2">
-        {entries.map(({ id, name, isChosen, priceText, isBadPrice, wariness }) => (
+        {entries.map(({ id, name, thing, isChosen, priceText, isBadPrice, wariness }) => (
           <li key={id} className="flex min-h-8 items-center gap-2">
             <label className="flex min-w-0 grow items-center gap-2">
               <input
@@ -150,6 +160,17 @@ export function OffersField({ offers, isOpen }: { readonly offers: Offers; reado
                 )}
               </span>
             </label>
+            {'part' in thing && (
+              <Button
+                small
+                tone="quiet"
+                aria-label={`I have one: ${name}`}
+                title="Puts one on the bench, as at hand: plans use it for nothing"
+                onClick={() => have(thing.part)}
+              >
+                I have one
+              </Button>
+            )}
             {isBadPrice && <span className="text-[13px] text-madder">no price: write 4.90</span>}
             <input
               aria-label={`Price of ${name}`}

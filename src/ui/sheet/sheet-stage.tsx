@@ -12,6 +12,7 @@ import { groupBy } from '@/core/units/group'
 import { fixingText, stepText } from '@/core/wording/step-text'
 import { sumText } from '@/core/wording/sum-text'
 import { countOf, listNames } from '@/core/wording/text'
+import { BoardPicture } from '@/ui/case/board-picture'
 import { casesOf, looseThings } from '@/ui/case/view'
 import { useHarness, useSession } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
@@ -48,6 +49,24 @@ function Sums() {
         </li>
       ))}
     </ul>
+  )
+}
+
+/** Where the headers are; nothing of a board whose outline nobody has said. */
+function Boards() {
+  const harness = useHarness()
+  const boards = harness.items
+    .map((item) => ({ item, part: harness.factsOfItem(item.id).part }))
+    .filter(({ part }) => part.outline !== undefined && part.ports.some(({ spot }) => spot !== undefined))
+  if (boards.length === 0) return null
+  return (
+    <Section title={boards.length === 1 ? 'The board' : 'The boards'}>
+      <div className="flex flex-wrap gap-6">
+        {boards.map(({ item, part }) => (
+          <BoardPicture key={item.id} item={item} part={part} />
+        ))}
+      </div>
+    </Section>
   )
 }
 
@@ -195,6 +214,7 @@ export function SheetStage() {
       <Section title="Leads in working order">
         <Leads />
       </Section>
+      <Boards />
       <Section title="Board settings">
         <Settings />
       </Section>

@@ -24,7 +24,7 @@ export function BudgetBar({ bar }: { readonly bar: BarView }) {
       title={count === undefined ? words : `${count.words}; ${words}`}
     >
       {count !== undefined && <span className="whitespace-nowrap text-faded">{count.short}</span>}
-      <span aria-hidden className={clsx('relative h-3.5', count === undefined ? 'w-12' : 'w-6')}>
+      <span aria-hidden className={clsx('relative h-3.5', count === undefined ? 'w-10' : 'w-6')}>
         <span className="absolute inset-x-0 bottom-0.5 h-2 overflow-hidden rounded-full border border-seam bg-linen">
           <span className={`absolute inset-y-0 left-0 ${FILL_OF_STATE[state]}`} style={{ width: `${share * 100}%` }} />
           {boundShare !== undefined && (

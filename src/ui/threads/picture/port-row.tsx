@@ -56,6 +56,13 @@ function StateOfRow({ state }: { readonly state: RowState }) {
   }
 }
 
+/** What a row says of its port, for those who hear it: `0.70 / 1.00 A, holds`, `goes to SYS1`, `loose`. */
+function stateText(state: RowState): string {
+  if (state.is === 'bar') return `${state.bar.numbers}, ${state.bar.words}`
+  if (state.is === 'answer') return state.title ?? state.text
+  return state.is === 'plugged' ? `goes to ${state.text}` : state.text
+}
+
 function RowContent({ view }: { readonly view: RowView }) {
   const { mark, name, state } = view
   return (
@@ -88,6 +95,7 @@ function Row({ view }: { readonly view: RowView }) {
       tabIndex={isTabStop ? 0 : -1}
       aria-pressed={isPicked}
       aria-label={label}
+      aria-description={stateText(view.state)}
       {...drag.listeners}
       style={{ height: ROW_PX }}
       className={clsx(

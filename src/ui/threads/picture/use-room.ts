@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 
 /** Three columns and the room between them, in the picture's own pixels. */
-export const LEAST_WIDTH_PX = 740
+export const LEAST_WIDTH_PX = 800
 /** The part that is seen is told anew only when it has moved by so much. */
 const STEP_PX = 150
 

@@ -1,0 +1,49 @@
+import { apply } from '../../src/core/build/apply'
+import { demoBuild } from '../support/bench'
+import { newBuild } from '../support/server'
+import { useBrowser } from './session'
+
+const { newPage, complaints } = useBrowser()
+afterEach(() => expect(complaints).toEqual([]))
+
+test('one order of work in which no lead is told twice, what has no place by name, the board drawn, and the sum to pay', async () => {
+  const lantern = demoBuild('harbour-lantern')
+  const build = ['y1', 'y2'].reduce(
+    (rest, itemId) => apply(rest, { type: 'setStock', itemId, stock: 'toBuy' }).build,
+    lantern,
+  )
+  const { id } = await newBuild(build)
+  const page = await newPage(`/builds/${id}/sheet`)
+  await page.getByText('Without a place:').waitFor()
+  const placing = await page
+    .locator('section', { has: page.getByRole('heading', { name: 'Placing, in working order' }) })
+    .locator('ol > li')
+    .count()
+  const leads = page.locator('section', { has: page.getByRole('heading', { name: 'Leads in working order' }) })
+  // The count goes on where placing ended.
+  await leads
+    .locator('ol > li')
+    .first()
+    .getByText(String(placing + 1), { exact: true })
+    .waitFor()
+  await leads.getByText(/^2 leads were plugged while placing/).waitFor()
+  expect(await leads.locator('ol > li').count()).toBe(build.threads.length - 2)
+  await page.getByRole('img', { name: /^M1, its headers where they are: .*SYS1: Y1 board lead/ }).waitFor()
+  const prices = build.parts.filter(({ id: partId }) =>
+    build.items.some((item) => item.stock === 'toBuy' && item.partId === partId),
+  )
+  const total = prices.reduce((sum, { price }) => sum + price!.cents, 0)
+  await page.getByText('In all').waitFor()
+  await page
+    .getByText(`${(total / 100).toFixed(2)} EUR`)
+    .last()
+    .waitFor()
+  // What can wait is folded, stops are not.
+  await page.getByText('Do not build this yet: 1 stop open.').waitFor()
+  expect(
+    await page
+      .locator('article')
+      .getByText(/^SYS1 would carry 0\.90 A/)
+      .isVisible(),
+  ).toBe(false)
+})
