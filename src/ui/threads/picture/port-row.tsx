@@ -56,12 +56,8 @@ function StateOfRow({ state }: { readonly state: RowState }) {
   }
 }
 
-/** What a row says of its port, for those who hear it: `0.70 / 1.00 A, holds`, `goes to SYS1`, `loose`. */
-function stateText(state: RowState): string {
-  if (state.is === 'bar') return `${state.bar.numbers}, ${state.bar.words}`
-  if (state.is === 'answer') return state.title ?? state.text
-  return state.is === 'plugged' ? `goes to ${state.text}` : state.text
-}
+/** What a port holds is told after its name. */
+const stateId = (portKey: string) => `holds-${portKey}`
 
 function RowContent({ view }: { readonly view: RowView }) {
   const { mark, name, state } = view
@@ -73,7 +69,9 @@ function RowContent({ view }: { readonly view: RowView }) {
           {name}
         </span>
       </span>
-      <StateOfRow state={state} />
+      <span id={stateId(view.portKey)} className="contents">
+        <StateOfRow state={state} />
+      </span>
     </>
   )
 }
@@ -95,7 +93,7 @@ function Row({ view }: { readonly view: RowView }) {
       tabIndex={isTabStop ? 0 : -1}
       aria-pressed={isPicked}
       aria-label={label}
-      aria-description={stateText(view.state)}
+      aria-describedby={stateId(portKey)}
       {...drag.listeners}
       style={{ height: ROW_PX }}
       className={clsx(
