@@ -27,7 +27,7 @@ const openWindow = (button: string) => async (page: Page) => {
 
 /** A new build with some answers given. */
 const firstMinute = async (page: Page) => {
-  await page.getByRole('button', { name: 'New build' }).click()
+  await page.getByRole('button', { name: 'New build', exact: true }).click()
   for (const answer of ['Mid tower', 'Middle, 244 mm', 'Liquid 240', '2 cables']) {
     await page.getByText(answer, { exact: true }).click()
   }

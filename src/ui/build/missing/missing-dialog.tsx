@@ -5,14 +5,14 @@ import { useState } from 'react'
 import type { Figure } from '@/core/schema/schema-kit'
 import type { Part } from '@/core/parts/schema'
 import type { ReadAt } from '@/core/ask/open-figures'
-import { answerEdit, type Missing, type MissingFigure } from '@/core/rules/missing'
+import { answerEdit, missingFigures, type Missing, type MissingFigure } from '@/core/rules/missing'
 import { readAtText, settlesText } from '@/core/wording/missing-text'
 import { countOf, findingText, listNames } from '@/core/wording/text'
 import { useActions, useHarness, useSession, useVerdicts } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
 import { FigureInput } from '@/ui/shared/figure-input'
-import { useMissing } from './use-missing'
+import { useSearch } from '@/ui/shared/use-search'
 
 const ICONS: Readonly<Record<ReadAt, typeof Tag>> = { label: Tag, manual: BookOpen, ruler: Ruler }
 const ORIGINS: Readonly<Record<ReadAt, Figure['origin']>> = { label: 'label', manual: 'manual', ruler: 'measured' }
@@ -145,7 +145,7 @@ function List({ found }: { readonly found: Missing }) {
 export function MissingDialog({ onClose }: { readonly onClose: () => void }) {
   const [harness] = useState(useHarness())
   const [verdicts] = useState(useVerdicts())
-  const found = useMissing(harness, verdicts)
+  const found = useSearch(harness, () => missingFigures(harness, verdicts))
   const now = useVerdicts().counts.unknown
   return (
     <Dialog

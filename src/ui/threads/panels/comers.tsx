@@ -1,45 +1,24 @@
 'use client'
 
-import { useEffect, useState } from 'react'
-import type { Harness } from '@/core/operate/harness'
 import { inOutlookOrder } from '@/core/rules/answers'
-import { comersTo, type Comer } from '@/core/rules/pieces'
+import { comersTo } from '@/core/rules/pieces'
 import type { PlacedPort } from '@/core/structure/wiring/wiring'
 import { candidateText } from '@/core/wording/candidate-text'
 import { useHarness } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
 import { SeverityMark } from '@/ui/shared/severity'
+import { useSearch } from '@/ui/shared/use-search'
 import { LOOK_OF_VERDICT } from '@/ui/wiring/row-view'
 import { isOpen, usePlug } from '../state/plug'
 
-/** So long is judged at a time, so that the page stays at hand; so many leads are offered. */
-const SLICE_MS = 12
+/** So many leads are offered. */
 const MOST_COMERS = 8
-
-function useComers(to: PlacedPort): readonly Comer[] | undefined {
-  const harness = useHarness()
-  const [found, setFound] = useState<{ readonly of: Harness; readonly comers: readonly Comer[] }>()
-  useEffect(() => {
-    const search = comersTo(harness, to.ref)
-    let timer: ReturnType<typeof setTimeout>
-    const goOn = () => {
-      const until = performance.now() + SLICE_MS
-      let step = search.next()
-      while (step.done !== true && performance.now() < until) step = search.next()
-      if (step.done === true) setFound({ of: harness, comers: step.value })
-      else timer = setTimeout(goOn)
-    }
-    timer = setTimeout(goOn)
-    return () => clearTimeout(timer)
-  }, [harness, to.ref])
-  return found?.of === harness ? found.comers : undefined
-}
 
 /** From the header: the loose leads that may come here, the best first, each plugged by one press. */
 export function Comers({ to }: { readonly to: PlacedPort }) {
   const harness = useHarness()
   const plug = usePlug()
-  const comers = useComers(to)
+  const comers = useSearch(harness, () => comersTo(harness, to.ref))
   if (comers === undefined) return <p className="text-[13px] text-faded">Looking which loose leads may come here …</p>
   const byAnswer = new Map(comers.map(({ lead, answer }) => [answer, lead]))
   const open = inOutlookOrder(comers.map(({ answer }) => answer)).filter(isOpen)
