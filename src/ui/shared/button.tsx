@@ -17,7 +17,7 @@ const shape = (small: boolean) =>
   clsx(
     'inline-flex items-center justify-center gap-1.5 rounded-md border font-medium whitespace-nowrap disabled:opacity-45',
     // A thumb needs 44 px.
-    'max-sm:min-h-11 max-sm:min-w-11',
+    'max-sm:min-h-[44px] max-sm:min-w-[44px]',
     small ? 'min-h-7 px-2 text-[13px]' : 'min-h-9 px-3',
   )
 
