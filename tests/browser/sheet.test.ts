@@ -29,6 +29,7 @@ test('one order of work in which no lead is told twice, what has no place by nam
   await leads.getByText(/^2 leads were plugged while placing/).waitFor()
   expect(await leads.locator('ol > li').count()).toBe(build.threads.length - 2)
   await page.getByRole('img', { name: /^M1, its headers where they are: .*SYS1: Y1 board lead/ }).waitFor()
+  await page.getByRole('img', { name: /^K1, unfolded: .*F1 in.*F4 out/ }).waitFor()
   const prices = build.parts.filter(({ id: partId }) =>
     build.items.some((item) => item.stock === 'toBuy' && item.partId === partId),
   )

@@ -4,8 +4,8 @@ import { listNames } from '@/core/wording/text'
 import { useHarness } from '@/ui/session/context'
 
 const HEADER_MM = 9
-const MARGIN_MM = 70
-const LETTER_MM = 10
+const MARGIN_MM = 110
+const LETTER_MM = 11
 
 interface BoardPictureProps {
   readonly item: Item
@@ -33,7 +33,7 @@ export function BoardPicture({ item, part }: BoardPictureProps) {
         role="img"
         aria-label={`${item.mark}, its headers where they are${text === '' ? '' : `: ${text}`}`}
         viewBox={`${-MARGIN_MM} ${-MARGIN_MM} ${depthMm + 2 * MARGIN_MM} ${heightMm + 2 * MARGIN_MM}`}
-        className="w-full max-w-md"
+        className="w-full max-w-xl"
       >
         <rect width={depthMm} height={heightMm} rx={5} className="fill-moss-wash stroke-moss" strokeWidth={1.5} />
         {processor !== undefined && (

@@ -6,6 +6,7 @@ import type { Item } from '@/core/build/schema'
 import { useHarness } from '@/ui/session/context'
 import { BoardLayer } from '@/ui/case/board-layer'
 import { drawnThings } from '@/ui/case/drawn'
+import { Walls } from '@/ui/case/walls'
 import { PanelLabels } from './panel-label'
 import { useFocus } from '@/ui/focus/focus'
 import { usePlaces } from './places-state'
@@ -26,22 +27,6 @@ function towards(targets: readonly DrawnTarget[], from: DrawnTarget, arrow: stri
     return along > 1 ? [{ target, costMm: along + 2 * across }] : []
   })
   return reach.toSorted((a, b) => a.costMm - b.costMm)[0]?.target
-}
-
-function Walls({ view }: { readonly view: CaseView }) {
-  return [...view.net.walls].map(([wall, box]) => (
-    <rect
-      key={wall}
-      x={box.uMm}
-      y={box.vMm}
-      width={box.widthMm}
-      height={box.heightMm}
-      rx="6"
-      fill={wall === 'tray' ? 'var(--cloth)' : 'var(--weft)'}
-      stroke="var(--seam)"
-      strokeWidth="1.5"
-    />
-  ))
 }
 
 /** The path that numbers the fans, as far as it is drawn. */

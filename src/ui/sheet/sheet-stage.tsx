@@ -13,6 +13,7 @@ import { fixingText, stepText } from '@/core/wording/step-text'
 import { sumText } from '@/core/wording/sum-text'
 import { countOf, listNames } from '@/core/wording/text'
 import { BoardPicture } from '@/ui/case/board-picture'
+import { CasePicture } from '@/ui/case/case-picture'
 import { casesOf, looseThings } from '@/ui/case/view'
 import { useHarness, useSession } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
@@ -49,6 +50,20 @@ function Sums() {
         </li>
       ))}
     </ul>
+  )
+}
+
+/** Each case with what sits in it; nothing of one that is empty or has no inside. */
+function Cases() {
+  const harness = useHarness()
+  const cases = casesOf(harness).filter(({ id }) => harness.places().some(({ caseItem }) => caseItem?.id === id))
+  if (cases.length === 0) return null
+  return (
+    <Section title={cases.length === 1 ? 'The case' : 'The cases'}>
+      {cases.map((caseItem) => (
+        <CasePicture key={caseItem.id} caseItem={caseItem} />
+      ))}
+    </Section>
   )
 }
 
@@ -214,6 +229,7 @@ export function SheetStage() {
       <Section title="Leads in working order">
         <Leads />
       </Section>
+      <Cases />
       <Boards />
       <Section title="Board settings">
         <Settings />
