@@ -39,6 +39,8 @@ test('one order of work in which no lead is told twice, what has no place by nam
     .getByText(`${(total / 100).toFixed(2)} EUR`)
     .last()
     .waitFor()
+  const foot = await page.evaluate(() => document.documentElement.style.getPropertyValue('--printed-foot'))
+  expect(foot).toMatch(/^"Harbour Lantern.*, revision \d+, \d+ \w+ \d{4}"$/)
   // What can wait is folded, stops are not.
   await page.getByText('Do not build this yet: 1 stop open.').waitFor()
   expect(

@@ -1,6 +1,5 @@
 'use client'
 
-import { format } from 'date-fns'
 import { FileDown, Printer } from 'lucide-react'
 import { useMemo, type ReactNode } from 'react'
 import { CAUTIONS } from '@/core/sheet/cautions'
@@ -22,6 +21,10 @@ import { formatMoney } from '@/ui/shared/money'
 import { OpenPoints } from './open-points'
 import { Leads } from './leads'
 import { useOrder } from './use-order'
+import { usePrintedFoot } from './use-printed-foot'
+
+/** So much of a name stands at the foot of a printed page. */
+const MOST_NAME = 60
 
 function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
@@ -178,21 +181,11 @@ function Placing() {
   )
 }
 
-/** At the foot of every printed page: which build this is, in which revision, and when it was printed. */
-function PrintedFoot() {
-  const { name } = useSession((state) => state.build)
-  const revision = useSession((state) => state.confirmed.revision)
-  return (
-    <p suppressHydrationWarning className="fixed bottom-0 left-0 hidden text-[9pt] text-faded print:block">
-      {cut(name, 60)}, revision {revision}, {format(new Date(), 'd MMMM yyyy')}
-    </p>
-  )
-}
-
 /** What goes to the workbench: cautions, leads in working order, sums, settings and what to buy; made to be printed. */
 export function SheetStage() {
   const build = useSession((state) => state.build)
   const revision = useSession((state) => state.confirmed.revision)
+  usePrintedFoot(`${cut(build.name, MOST_NAME)}, revision ${revision}`)
   return (
     <article className="mx-auto max-w-4xl px-4 pt-4 pb-12 print:max-w-none print:p-0">
       <header className="flex flex-wrap items-start justify-between gap-3">
@@ -240,7 +233,6 @@ export function SheetStage() {
       <Section title="To buy">
         <Shopping />
       </Section>
-      <PrintedFoot />
     </article>
   )
 }
