@@ -111,7 +111,9 @@ test('parts are added with a count, renamed, put on the shopping list, removed, 
   expect((await getBuild(id)).items.map((item) => item.mark)).toEqual(['M1', 'F1', 'Front', 'F3'])
   await open(page, `/builds/${id}/sheet`)
   await page.getByText('1 × Quillet Drift 140').waitFor()
-  await page.getByText('16.90 EUR').first().waitFor()
+  // Of the one thing, and in all.
+  await page.getByText('16.90 EUR').nth(1).waitFor()
+  expect(await page.getByText('16.90 EUR').count()).toBe(2)
 })
 
 test('a mark that is taken is refused with a sentence, and the old one stays', async () => {

@@ -25,7 +25,7 @@ function typed(build: Build, { partId, open }: MissingFigure): Build {
   const answer =
     fill.by === 'choice'
       ? fill.options[0]![0]
-      : { value: /bear|carr/.test(open.label) ? 9 : fill.unit === 'mm' ? 900 : 0.02, origin: 'label' as const }
+      : { value: fill.unit === 'mm' ? 900 : fill.isRoom ? 9 : 0.02, origin: 'label' as const }
   return apply(build, answerEdit(part, open, answer)).build
 }
 

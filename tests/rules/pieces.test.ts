@@ -1,7 +1,7 @@
 import { apply } from '../../src/core/build/apply'
 import { derive } from '../../src/core/operate/harness'
 import { check } from '../../src/core/rules/check'
-import { comersTo, roomFor } from '../../src/core/rules/pieces'
+import { comersTo, roomsFor } from '../../src/core/rules/pieces'
 import { bench } from '../support/bench'
 
 const ref = (itemId: string, portId: string) => ({ itemId, portId })
@@ -13,7 +13,7 @@ const full = (...more: readonly string[]) =>
 
 test('a lead that finds no free header gets the splitter at hand first, with what hangs there beside it', () => {
   const build = full('Y1: splitter-2')
-  const rooms = roomFor(derive(build), ref('f5', 'fan'))
+  const rooms = roomsFor(derive(build), ref('f5', 'fan'))
   expect(rooms[0]!.text).toMatch(/^Y1, /)
   expect(rooms[0]!.isToBuy).toBe(false)
   const after = apply(build, rooms[0]!.edit).build
@@ -25,7 +25,7 @@ test('a lead that finds no free header gets the splitter at hand first, with wha
 
 test('with nothing at hand one is to be bought, and none of what is offered brings a stop', () => {
   const build = full()
-  const rooms = roomFor(derive(build), ref('f5', 'fan'))
+  const rooms = roomsFor(derive(build), ref('f5', 'fan'))
   expect(rooms.length).toBeGreaterThan(0)
   for (const { edit, isToBuy, raised } of rooms) {
     expect(isToBuy).toBe(true)

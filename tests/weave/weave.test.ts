@@ -208,9 +208,10 @@ test.each(['harbour-lantern', 'paper-kite', 'night-ferry'])(
 test('buying nothing is always one of the plans, and then nothing comes', () => {
   const harness = derive(demoBuild('harbour-lantern'))
   expect(mannersFor(harness, OFFERS)).toContain('nothing')
-  const { plan, edit } = propose(solver, harness, 'nothing', { offers: OFFERS, seconds: 4, now })
+  const { plan, edit, verdicts } = propose(solver, harness, 'nothing', { offers: OFFERS, seconds: 4, now })
   expect(plan.bought).toEqual([])
   expect(JSON.stringify(edit)).not.toContain('addItem')
+  expect([verdicts.counts.stop, plan.loose]).toEqual([0, []])
 }, 60_000)
 
 test('Tangled Heron is mended: no stop is left, and more than half of what may stay does', () => {

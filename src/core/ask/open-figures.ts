@@ -2,15 +2,17 @@ import type { Figure, Origin } from '../schema/schema-kit'
 import { isWeak } from '../schema/weak'
 import { USUAL_FAN_HEADER_AMPS, USUAL_LIGHT_HEADER_AMPS, USUAL_PUMP_HEADER_AMPS } from '../templates/usual'
 import type { RANGES } from '../parts/line/ranges'
+import { figureAt } from '../parts/figures'
+import { PASS_WORDS } from '../parts/relation-fields'
 import type { Part, Port } from '../parts/schema'
 import { cableRows, withCableAmps } from '../parts/short/cables'
-import { headerRows, isFanHeader, withHeaderAmps } from '../parts/short/headers'
-import { labelFigures, leadFigures, type LabelFigure } from '../parts/short/label'
+import { headerRows, isFanHeader, MODE_WORDS, withHeaderAmps } from '../parts/short/headers'
+import { labelFigures, leadFigures, type FigurePath, type LabelFigure } from '../parts/short/label'
 import { limitAmpsOf, withLimitAmps, type LimitOf } from '../parts/short/limits'
 import { outletRows, withOutletAmps } from '../parts/short/outlets'
 
-/** Where the answer stands: printed on the thing, in its manual, or found with a ruler. */
-export type ReadAt = 'label' | 'manual' | 'ruler'
+/** Where the answer is read: printed on the thing, in its manual, or measured with a ruler. */
+export type ReadAt = Extract<Origin, 'label' | 'manual' | 'measured'>
 
 /** Something that a part leaves open, or only assumes: a figure, or one of a few. */
 export interface OpenFigure {
@@ -27,6 +29,10 @@ export interface OpenFigure {
         readonly figure: Figure | undefined
         /** What such a thing has as a rule, for those who cannot find out. */
         readonly usual: number | undefined
+        /** Whether it is room: more of it lets more be. */
+        readonly isRoom: boolean
+        /** Where it is kept, of figures that have a place of their own in the part. */
+        readonly path?: FigurePath
         readonly set: (part: Part, figure: Figure) => Part
       }
     | {
@@ -40,48 +46,40 @@ type ByFigure = Extract<OpenFigure['fill'], { by: 'figure' }>
 
 const isOpen = (figure: Figure | undefined) => figure === undefined || isWeak(figure)
 
-/** The part with a figure at a dotted path. */
-function withAt(part: Part, path: string, figure: Figure): Part {
-  const put = (value: unknown, [key, ...rest]: readonly string[]): unknown => {
+/** The part with a figure at a path. */
+function withAt(part: Part, path: FigurePath, figure: Figure): Part {
+  const put = (value: unknown, [key, ...rest]: FigurePath): unknown => {
     if (key === undefined) return figure
     if (Array.isArray(value)) return value.with(Number(key), put(value[Number(key)], rest))
     const held = (value ?? {}) as Readonly<Record<string, unknown>>
     return { ...held, [key]: put(held[key], rest) }
   }
-  return put(part, path.split('.')) as Part
+  return put(part, path) as Part
 }
-
-const readAt = (part: Part, path: string): Figure | undefined =>
-  path
-    .split('.')
-    .reduce<unknown>((value, key) => (value as Readonly<Record<string, unknown>> | undefined)?.[key], part) as
-    Figure | undefined
-
-const READ_AT: Partial<Readonly<Record<Origin, ReadAt>>> = { label: 'label', manual: 'manual', measured: 'ruler' }
 
 function atPath(part: Part, { path, label, origin, unit, range }: LabelFigure): OpenFigure {
   const set = (before: Part, figure: Figure) => withAt(before, path, figure)
-  const held = { figure: readAt(part, path), usual: undefined }
+  const held = { figure: figureAt(part, path), usual: undefined, isRoom: range === 'lengthMm', path }
   return {
-    key: path,
+    key: path.join('.'),
     label,
-    readAt: READ_AT[origin] ?? 'manual',
+    readAt: origin,
     fill: { by: 'figure', unit, ...(range === undefined ? {} : { range }), ...held, set },
   }
 }
 
 const ofMotor = (at: number): readonly LabelFigure[] => [
-  { path: `inside.${at}.flowM3PerH`, label: 'moves', unit: 'm³/h', origin: 'label' },
-  { path: `inside.${at}.startDutyPercent`, label: 'starts at', unit: '%', origin: 'manual' },
+  { path: ['inside', at, 'flowM3PerH'], label: 'moves', unit: 'm³/h', origin: 'label' },
+  { path: ['inside', at, 'startDutyPercent'], label: 'starts at', unit: '%', origin: 'manual' },
 ]
 
 /** Beside the figures of its label: air and start of a motor, wires of leads, what decides whether a thing fits. */
 function besides({ inside, leads, mechanical }: Part): readonly LabelFigure[] {
   const isHosed = mechanical?.radiatorFanCount !== undefined
   const isThick = isHosed || inside.some(({ type }) => type === 'motor')
-  const thick = { path: 'mechanical.thicknessMm', label: 'thick', unit: 'mm', origin: 'measured' } as const
+  const thick = { path: ['mechanical', 'thicknessMm'], label: 'thick', unit: 'mm', origin: 'measured' } as const
   const hoses = {
-    path: 'mechanical.hoseMm',
+    path: ['mechanical', 'hoseMm'],
     label: 'hoses',
     unit: 'mm',
     range: 'lengthMm',
@@ -91,13 +89,13 @@ function besides({ inside, leads, mechanical }: Part): readonly LabelFigure[] {
     ...inside.flatMap(({ type }, at) => (type === 'motor' ? ofMotor(at) : [])),
     ...(leads ?? []).map((_lead, at) => {
       const label = leads?.length === 1 ? 'wire of its lead' : `wire of its lead ${at + 1}`
-      return { path: `leads.${at}.gaugeAwg`, label, unit: 'AWG', range: 'gaugeAwg', origin: 'label' } as const
+      return { path: ['leads', at, 'gaugeAwg'], label, unit: 'AWG', range: 'gaugeAwg', origin: 'label' } as const
     }),
     ...(isThick ? [thick] : []),
     ...(isHosed ? [hoses] : []),
     ...inside.flatMap((relation, at) =>
       relation.type === 'usb' && relation.up !== undefined
-        ? [{ path: `inside.${at}.drawMilliamps`, label: 'draws of USB', unit: 'mA', origin: 'manual' } as const]
+        ? [{ path: ['inside', at, 'drawMilliamps'], label: 'draws of USB', unit: 'mA', origin: 'manual' } as const]
         : [],
     ),
   ]
@@ -106,8 +104,8 @@ function besides({ inside, leads, mechanical }: Part): readonly LabelFigure[] {
 /** What label and ruler say: draws, LEDs, lengths and wires of leads, what a thing measures. */
 function fromLabel(part: Part): readonly OpenFigure[] {
   const listed = [...labelFigures(part), ...leadFigures(part), ...besides(part)]
-  const once = new Map(listed.map((figure) => [figure.path, figure]))
-  return [...once.values()].filter(({ path }) => !path.endsWith('Rpm')).map((figure) => atPath(part, figure))
+  const once = new Map(listed.map((figure) => [figure.path.join('.'), figure]))
+  return [...once.values()].filter(({ unit }) => unit !== 'rpm').map((figure) => atPath(part, figure))
 }
 
 interface Bearing {
@@ -122,7 +120,7 @@ const bearing = ({ key, label, amps, usual, set }: Bearing): OpenFigure => ({
   key,
   label,
   readAt: 'manual',
-  fill: { by: 'figure', unit: 'A', range: 'amps', figure: amps, usual, set },
+  fill: { by: 'figure', unit: 'A', range: 'amps', figure: amps, usual, isRoom: true, set },
 })
 
 function usualOf(kind: string | undefined): number | undefined {
@@ -189,16 +187,8 @@ function inputs(part: Part): readonly OpenFigure[] {
   })
 }
 
-const MODES = [
-  ['pwm,dc', 'PWM and DC'],
-  ['pwm', 'PWM alone'],
-  ['dc', 'DC alone'],
-] as const
-const PASSES = [
-  ['both', 'PWM and volts: both kinds of fan'],
-  ['pwm', 'PWM alone: 4-pin fans'],
-  ['dc', 'volts alone'],
-] as const
+/** What a hub can be looked up for; the rest is told by its plugs. */
+const PASSES = PASS_WORDS.filter(([passes]) => passes === 'both' || passes === 'pwm' || passes === 'dc')
 
 const BLADES = [
   ['standard', 'standard: air leaves past the struts'],
@@ -227,7 +217,7 @@ function choices(part: Part): readonly OpenFigure[] {
           each.id === port.id ? { ...each, modes: value.split(',') as NonNullable<Port['modes']> } : each,
         ),
       })
-      const fill = { by: 'choice', options: MODES, set } as const
+      const fill = { by: 'choice', options: MODE_WORDS, set } as const
       return { key: `modes ${port.id}`, label: `${port.name} knows`, readAt: 'manual', fill }
     })
   const passes = part.inside.flatMap((relation, at): readonly OpenFigure[] => {

@@ -1,5 +1,5 @@
 import type { Build } from '../build/schema'
-import { derive } from '../operate/harness'
+import { derive, type Harness } from '../operate/harness'
 import { check } from '../rules/check'
 import type { Severity } from '../rules/engine/rule'
 import { sketchOf } from './sketch'
@@ -23,16 +23,18 @@ export interface Glance {
 const MOST_ROWS = 4
 const MOST_LEADS = 8
 
+/** Whether there is something to plug into, or plugged in: before that no lead can be where it belongs. */
+export const isJudged = ({ build, items, factsOfItem }: Harness): boolean =>
+  build.threads.length > 0 || items.some(({ id }) => factsOfItem(id).part.kind === 'board')
+
 /** The build at a glance, judged by all rules. */
 export function glanceOf(build: Build): Glance {
   const harness = derive(build)
-  const isJudged =
-    build.threads.length > 0 || harness.items.some(({ id }) => harness.factsOfItem(id).part.kind === 'board')
   const rows = sketchOf(harness, new Set(harness.items.map(({ id }) => id)))
-  const counts = isJudged ? check(harness).counts : { stop: 0, warning: 0, unknown: 0, note: 0 }
+  const counts = isJudged(harness) ? check(harness).counts : { stop: 0, warning: 0, unknown: 0, note: 0 }
   return {
     counts,
-    isJudged,
+    isJudged: isJudged(harness),
     rows: rows
       .toSorted((a, b) => b.leads.length - a.leads.length)
       .slice(0, MOST_ROWS)

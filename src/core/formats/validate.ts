@@ -92,6 +92,14 @@ function mustFit(validator: Validator, value: unknown): void {
   )
 }
 
+/** Reads a value of one shape: as it is, or a FORMAT_WRONG error with the place of its first fault. */
+const fitting =
+  <T>(validator: Validator) =>
+  (value: unknown): T => {
+    mustFit(validator, value)
+    return value as T
+  }
+
 function checkVersion(value: unknown): void {
   const { format, version } = (typeof value === 'object' && value !== null ? value : {}) as Record<string, unknown>
   if (format !== FORMAT_NAME) {
@@ -153,16 +161,10 @@ export function asPart(value: unknown): Part {
 }
 
 /** The value as what a page sends to save, or a FORMAT_WRONG error with the place. */
-export function asSave(value: unknown): Save {
-  mustFit(validators.validateSave, value)
-  return value as Save
-}
+export const asSave = fitting<Save>(validators.validateSave)
 
 /** The value as a request for a new build, or a FORMAT_WRONG error with the place. */
-export function asNewBuild(value: unknown): NewBuild {
-  mustFit(validators.validateNewBuild, value)
-  return value as NewBuild
-}
+export const asNewBuild = fitting<NewBuild>(validators.validateNewBuild)
 
 /** The value as a part to be kept on the shelf, or a FORMAT_WRONG error with the place inside the part. */
 export function asPartSave(value: unknown): PartSave {
@@ -173,10 +175,7 @@ export function asPartSave(value: unknown): PartSave {
 }
 
 /** The value as a pack to be kept on the shelf, or a FORMAT_WRONG error with the place. */
-export function asPackSave(value: unknown): PackSave {
-  mustFit(validators.validatePackSave, value)
-  return value as PackSave
-}
+export const asPackSave = fitting<PackSave>(validators.validatePackSave)
 
 /** A file of parts of an older version with each part and pack brought up to date. */
 function withNewestParts(written: unknown): unknown {
@@ -214,25 +213,13 @@ export function readPartsFile(text: string): PartsFile {
 }
 
 /** The value as a name for a state of a build, or a FORMAT_WRONG error with the place. */
-export function asNameState(value: unknown): NameState {
-  mustFit(validators.validateNameState, value)
-  return value as NameState
-}
+export const asNameState = fitting<NameState>(validators.validateNameState)
 
 /** The value as a list of ids, or a FORMAT_WRONG error with the place. */
-export function asIdList(value: unknown): IdList {
-  mustFit(validators.validateIdList, value)
-  return value as IdList
-}
+export const asIdList = fitting<IdList>(validators.validateIdList)
 
 /** The value as ids of builds, or a FORMAT_WRONG error with the place. */
-export function asBuildIds(value: unknown): BuildIds {
-  mustFit(validators.validateBuildIds, value)
-  return value as BuildIds
-}
+export const asBuildIds = fitting<BuildIds>(validators.validateBuildIds)
 
 /** The value as a tag for builds, or a FORMAT_WRONG error with the place. */
-export function asBuildTags(value: unknown): BuildTags {
-  mustFit(validators.validateBuildTags, value)
-  return value as BuildTags
-}
+export const asBuildTags = fitting<BuildTags>(validators.validateBuildTags)

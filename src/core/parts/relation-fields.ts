@@ -55,6 +55,16 @@ const figure = (key: string, label: string, unit: string): RelationField => ({ k
 const flag = (key: string, label: string): RelationField => ({ key, label, fill: 'flag' })
 const text = (key: string, label: string, isNeeded = false): RelationField => ({ key, label, fill: 'text', isNeeded })
 
+/** What a box hands on of a command. */
+export const PASS_WORDS: readonly Option[] = [
+  ['pwm', 'PWM only: 3-pin fans run at full speed'],
+  ['dc', 'a lowered voltage only'],
+  ['both', 'both: 3-pin fans obey too'],
+  ['pwmToDc', 'PWM, which it turns into a voltage'],
+  ['data', 'light data'],
+  ['unknown', 'not said'],
+]
+
 /** Every kind of relation inside a part, in the words of a label and a manual: what the part editor asks. */
 export const RELATION_FORMS: Readonly<Record<Relation['type'], RelationForm>> = {
   motor: {
@@ -168,14 +178,7 @@ export const RELATION_FORMS: Readonly<Record<Relation['type'], RelationForm>> = 
         label: 'passes',
         fill: 'choice',
         isNeeded: true,
-        options: [
-          ['pwm', 'PWM only: 3-pin fans run at full speed'],
-          ['dc', 'a lowered voltage only'],
-          ['both', 'both: 3-pin fans obey too'],
-          ['pwmToDc', 'PWM, which it turns into a voltage'],
-          ['data', 'light data'],
-          ['unknown', 'not said'],
-        ],
+        options: PASS_WORDS,
       },
     ],
   },

@@ -46,12 +46,11 @@ function openAt(verdicts: Verdicts): ReadonlyMap<string, Finding['at'][number] |
 }
 
 /** An answer that leaves nothing open: as it is assumed, or what asks little, bears much and reaches far. */
-function answered(part: Part, { fill, key }: OpenFigure): Part {
+function answered(part: Part, { fill }: OpenFigure): Part {
   if (fill.by === 'choice') return fill.set(part, fill.options[0]![0])
-  const { figure, range, set } = fill
-  const isMuch = key.startsWith('bears') || key.startsWith('carries') || range === 'lengthMm'
+  const { figure, range, isRoom, set } = fill
   const bounds = range === undefined ? { least: 1, most: 1 } : RANGES[range]
-  return set(part, { value: figure?.value ?? (isMuch ? bounds.most : bounds.least), origin: 'measured' })
+  return set(part, { value: figure?.value ?? (isRoom ? bounds.most : bounds.least), origin: 'measured' })
 }
 
 /** The build with these answered and the other figures left as they are. */
@@ -114,12 +113,12 @@ export function* missingFigures(harness: Harness, before: Verdicts): Generator<v
 }
 
 /** The edit by which an answer is kept: one figure, where it has a place in the part already, or else the part. */
-export function answerEdit(part: Part, { key, fill }: OpenFigure, answer: Figure | string): Edit {
+export function answerEdit(part: Part, { fill }: OpenFigure, answer: Figure | string): Edit {
   if (fill.by === 'choice') return { type: 'setPart', part: fill.set(part, answer as string) }
   const figure = answer as Figure
-  const path = key.split('.').map((step) => (/^\d+$/.test(step) ? Number(step) : step))
-  const hasPlace = path.length === 3 && (path[0] === 'inside' || path[0] === 'leads')
-  return hasPlace
-    ? { type: 'setFigure', partId: part.id, path, figure }
+  const { path } = fill
+  // Only what stands in a list is sure to be there: what a thing measures may not have been said at all.
+  return path?.length === 3
+    ? { type: 'setFigure', partId: part.id, path: [...path], figure }
     : { type: 'setPart', part: fill.set(part, figure) }
 }

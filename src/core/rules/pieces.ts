@@ -55,7 +55,7 @@ const isTaken = ({ outlook, misfit }: Candidate) => outlook === 'taken' && misfi
  * For a lead that finds no free port: pieces before ports that are taken, from which what hangs there and the lead go on
  * together. None of them brings a stop; those at hand come first, then those that bring fewest warnings.
  */
-export function roomFor(harness: Harness, lead: PortRef): readonly Room[] {
+export function roomsFor(harness: Harness, lead: PortRef): readonly Room[] {
   const now = verdictsOf(harness)
   const ways = candidatesFor(harness, lead)
     .filter(isTaken)

@@ -150,7 +150,7 @@ test('assumed figures never clear a budget; read from the manual they do', () =>
   for (const part of build.parts) {
     for (const { path, figure, origin } of editableFigures(part)) {
       if (figure === undefined) continue
-      build = apply(build, { type: 'setFigure', partId: part.id, path, figure: { ...figure, origin } }).build
+      build = apply(build, { type: 'setFigure', partId: part.id, path: [...path], figure: { ...figure, origin } }).build
     }
   }
   expect(texts()).toEqual([surge])

@@ -7,7 +7,7 @@ import { listNames } from './text'
 const READ_AT: Readonly<Record<ReadAt, string>> = {
   label: 'on its label',
   manual: 'in its manual',
-  ruler: 'with a ruler',
+  measured: 'with a ruler',
 }
 
 /** Where to look for it: `on its label`. */

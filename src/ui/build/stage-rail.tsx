@@ -3,7 +3,8 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
-import { SeverityCount } from '@/ui/shared/severity'
+import type { Severity } from '@/core/rules/engine/rule'
+import { SeverityCounts } from '@/ui/shared/severity'
 import { useIsJudged, useVerdicts } from '@/ui/session/context'
 import type { Stage } from '@/ui/focus/descriptor'
 import { stageOf, STAGES } from '@/ui/stages/stages'
@@ -12,12 +13,10 @@ import { stageOf, STAGES } from '@/ui/stages/stages'
 function Counts({ of }: { readonly of: Stage }) {
   const { findings } = useVerdicts()
   const mine = findings.filter((finding) => stageOf(finding) === of)
+  const countOf = (look: Severity) => mine.filter(({ severity }) => severity === look).length
   return (
     <span className="mt-1 flex flex-wrap gap-1 max-md:hidden md:max-xl:justify-center">
-      {(['stop', 'warning', 'unknown'] as const).map((look) => {
-        const count = mine.filter(({ severity }) => severity === look).length
-        return count > 0 && <SeverityCount key={look} look={look} count={count} />
-      })}
+      <SeverityCounts counts={{ stop: countOf('stop'), warning: countOf('warning'), unknown: countOf('unknown') }} />
     </span>
   )
 }

@@ -12,7 +12,7 @@ import { Button, buttonClass } from '@/ui/shared/button'
 import type { Made } from '@/ui/shared/import-button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
 import { notify } from '@/ui/shared/notices'
-import { SeverityCount } from '@/ui/shared/severity'
+import { SeverityCounts } from '@/ui/shared/severity'
 import { useAsk } from '@/ui/shared/use-ask'
 import { GlancePicture } from './glance-picture'
 
@@ -20,15 +20,12 @@ import { GlancePicture } from './glance-picture'
 function Verdict({ glance }: { readonly glance: Glance }) {
   const { counts, isJudged } = glance
   if (!isJudged) return <span className="text-[13px] text-faded">nothing to judge yet</span>
-  const told = (['stop', 'warning', 'unknown'] as const).filter((severity) => counts[severity] > 0)
-  if (told.length === 0) {
+  if (counts.stop + counts.warning + counts.unknown === 0) {
     return <span className="rounded-full bg-moss-wash px-2 py-0.5 text-[13px] font-semibold text-moss">all holds</span>
   }
   return (
     <span className="flex gap-1">
-      {told.map((severity) => (
-        <SeverityCount key={severity} look={severity} count={counts[severity]} />
-      ))}
+      <SeverityCounts counts={counts} />
     </span>
   )
 }

@@ -1,19 +1,11 @@
 import { portKey } from '@/core/build/refs'
 import type { Item } from '@/core/build/schema'
-import type { Wall } from '@/core/places/net'
 import { useHarness } from '@/ui/session/context'
 import { BoardLayer } from './board-layer'
 import { drawnThings, type DrawnThing } from './drawn'
 import { viewOf } from './view'
 import { Walls } from './walls'
 
-const WALL_WORDS: Readonly<Record<Exclude<Wall, 'tray'>, string>> = {
-  front: 'front',
-  back: 'rear',
-  top: 'roof',
-  bottom: 'floor',
-  side: 'side panel',
-}
 const LETTER_MM = 20
 const WALL_LETTER_MM = 13
 
@@ -41,21 +33,20 @@ export function CasePicture({ caseItem }: { readonly caseItem: Item }) {
       >
         <Walls view={view} />
         <BoardLayer view={view} lit={lit} />
-        {[...net.walls].flatMap(([wall, box]) =>
-          wall === 'tray'
-            ? []
-            : [
-                <text
-                  key={wall}
-                  x={box.uMm + 8}
-                  y={box.vMm + box.heightMm - 5}
-                  fontSize={WALL_LETTER_MM}
-                  className="fill-faded"
-                >
-                  {WALL_WORDS[wall]}
-                </text>,
-              ],
-        )}
+        {view.panels.map(({ panel }) => {
+          const box = net.walls.get(panel.side)!
+          return (
+            <text
+              key={panel.id}
+              x={box.uMm + 8}
+              y={box.vMm + box.heightMm - 5}
+              fontSize={WALL_LETTER_MM}
+              className="fill-faded"
+            >
+              {panel.name}
+            </text>
+          )
+        })}
         {things.map((thing) => {
           const { placed, is, centre, widthMm, heightMm, turn } = thing
           return (

@@ -14,14 +14,11 @@ export function PartFigures({ part }: { readonly part: Part }) {
     <details className="mt-1">
       <summary className="cursor-pointer text-[13px] text-woad">Figures</summary>
       <div className="mt-1 flex flex-col gap-1 rounded-md bg-weft p-2">
-        {figures.map(({ path, label, unit, figure, origin }) => (
+        {figures.map(({ path, ...figure }) => (
           <FigureInput
             key={path.join('.')}
-            label={label}
-            unit={unit}
-            figure={figure}
-            origin={origin}
-            onChange={(next) => dispatch({ type: 'setFigure', partId: part.id, path, figure: next ?? null })}
+            {...figure}
+            onChange={(next) => dispatch({ type: 'setFigure', partId: part.id, path: [...path], figure: next ?? null })}
           />
         ))}
       </div>

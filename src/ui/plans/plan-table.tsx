@@ -6,7 +6,7 @@ import type { Manner } from '@/core/weave/answers/proposals'
 import { boughtTexts, MANNER_WORDS } from '@/core/wording/plan-text'
 import { Button } from '@/ui/shared/button'
 import { formatMoney } from '@/ui/shared/money'
-import { SeverityCount } from '@/ui/shared/severity'
+import { SeverityCount, SeverityCounts } from '@/ui/shared/severity'
 import { PlanSketch } from './plan-sketch'
 import type { Gathered } from './use-shown'
 import { isTakeable, useTake } from './use-take'
@@ -93,9 +93,7 @@ function linesOf(currency: string): readonly Line[] {
       isFirst: true,
       of: ({ verdicts: { counts } }) => (
         <span className="flex flex-wrap gap-1">
-          {(['stop', 'warning', 'unknown'] as const).map(
-            (look) => counts[look] > 0 && <SeverityCount key={look} look={look} count={counts[look]} />,
-          )}
+          <SeverityCounts counts={counts} />
           {counts.stop + counts.warning + counts.unknown === 0 && <SeverityCount look="holds" count={1} />}
         </span>
       ),

@@ -3,6 +3,7 @@
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
 import { useStore } from 'zustand'
 import type { Build } from '@/core/build/schema'
+import { isJudged } from '@/core/export/glance'
 import { derive, type Harness } from '@/core/operate/harness'
 import { judgeOfStates, type Verdicts } from '@/core/rules/check'
 import { watchBuild } from './changes'
@@ -62,11 +63,8 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
 
 export const useHarness = (): Harness => useBuildContext().harness
 export const useVerdicts = (): Verdicts => useBuildContext().verdicts
-/** Whether there is something to plug into, or plugged in: before that no lead can be where it belongs. */
-export function useIsJudged(): boolean {
-  const { build, items, factsOfItem } = useHarness()
-  return build.threads.length > 0 || items.some(({ id }) => factsOfItem(id).part.kind === 'board')
-}
+/** Whether there is anything to judge yet. */
+export const useIsJudged = (): boolean => isJudged(useHarness())
 export const useActions = (): SessionActions => useBuildContext().session.actions
 export function useSession<T>(select: (state: Session) => T): T {
   return useStore(useBuildContext().session.store, select)

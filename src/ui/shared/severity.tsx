@@ -51,6 +51,14 @@ export const SeverityMark = memo(function SeverityMark({
   return <Icon size={size} role="img" aria-label={word} className={`${text} shrink-0`} />
 })
 
+/** What asks for something to be done, worst first. */
+const SERIOUS = ['stop', 'warning', 'unknown'] as const
+
+/** How many there are of each kind that asks for something; kinds of which there are none are left out. */
+export function SeverityCounts({ counts }: { readonly counts: Readonly<Record<(typeof SERIOUS)[number], number>> }) {
+  return SERIOUS.map((look) => counts[look] > 0 && <SeverityCount key={look} look={look} count={counts[look]} />)
+}
+
 /** `2 stops` and the like, with mark and count. */
 export function SeverityCount({ look, count }: { readonly look: Look; readonly count: number }) {
   const { word, text, wash, means } = LOOKS[look]

@@ -3,22 +3,28 @@ import { useEffect, useEffectEvent, useState } from 'react'
 /** So long is looked at a time, so that the page stays at hand. */
 const SLICE_MS = 15
 
-/** What a search comes to, looked for in slices while somebody waits; begun anew for another subject, undefined until then. */
-export function useSearch<T>(subject: object, begin: () => Generator<void, T>): T | undefined {
-  const [found, setFound] = useState<{ readonly of: object; readonly value: T }>()
+/** What a search came to, or how many trials it took so far. */
+export type Sought<T> = { readonly value: T } | { readonly triedCount: number }
+
+const NOTHING_TRIED = { triedCount: 0 } as const
+
+/** A search that goes on in slices while somebody waits; begun anew for another subject. */
+export function useSearch<T>(subject: object, begin: () => Generator<void, T>): Sought<T> {
+  const [found, setFound] = useState<{ readonly of: object; readonly is: Sought<T> }>()
   const start = useEffectEvent(begin)
   useEffect(() => {
     const search = start()
+    let triedCount = 0
     let timer: ReturnType<typeof setTimeout>
     const goOn = () => {
       const until = performance.now() + SLICE_MS
       let step = search.next()
-      while (step.done !== true && performance.now() < until) step = search.next()
-      if (step.done === true) setFound({ of: subject, value: step.value })
-      else timer = setTimeout(goOn)
+      for (; step.done !== true && performance.now() < until; triedCount += 1) step = search.next()
+      setFound({ of: subject, is: step.done === true ? { value: step.value } : { triedCount } })
+      if (step.done !== true) timer = setTimeout(goOn)
     }
     timer = setTimeout(goOn)
     return () => clearTimeout(timer)
   }, [subject])
-  return found?.of === subject ? found.value : undefined
+  return found?.of === subject ? found.is : NOTHING_TRIED
 }

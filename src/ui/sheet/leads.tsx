@@ -5,7 +5,7 @@ import { countOf } from '@/core/wording/text'
 import { useHarness } from '@/ui/session/context'
 import { ConnectorFace } from '@/ui/shared/connector-face'
 import { SERVICE_LINES } from '@/ui/wiring/thread-line'
-import { useOrder } from './use-order'
+import type { Order } from './use-order'
 
 function End({ at, name }: { readonly at: PortRef; readonly name: string }) {
   const { port } = useHarness().port(at)
@@ -43,9 +43,8 @@ function LeadRow({ line, step }: { readonly line: LeadLine; readonly step: numbe
 }
 
 /** The order of work goes on from the placing steps; what was plugged there already is not told again. */
-export function Leads() {
+export function Leads({ order: { steps, lines } }: { readonly order: Order }) {
   const harness = useHarness()
-  const { steps, lines } = useOrder()
   if (harness.threads.length === 0) return <p className="text-faded">No lead is plugged in yet.</p>
   const doneCount = harness.threads.length - lines.length
   return (

@@ -20,7 +20,7 @@ import { ImportButton } from '@/ui/shared/import-button'
 import { formatMoney } from '@/ui/shared/money'
 import { OpenPoints } from './open-points'
 import { Leads } from './leads'
-import { useOrder } from './use-order'
+import { useOrder, type Order } from './use-order'
 import { usePrintedFoot } from './use-printed-foot'
 
 /** So much of a name stands at the foot of a printed page. */
@@ -146,13 +146,10 @@ function Shopping() {
 }
 
 /** What has to be done in the case, step by step, and what has to lie ready for it; nothing where no place is said. */
-function Placing() {
+function Placing({ order: { steps } }: { readonly order: Order }) {
   const harness = useHarness()
-  const { steps } = useOrder()
   const lines = useMemo(() => fixings(harness), [harness])
-  const unplaced = harness.items
-    .filter((item) => casesOf(harness).some((caseItem) => looseThings(harness, caseItem).includes(item)))
-    .map(({ mark }) => mark)
+  const unplaced = casesOf(harness).flatMap((caseItem) => looseThings(harness, caseItem).map(({ mark }) => mark))
   if (steps.length === 0) return null
   return (
     <Section title="Placing, in working order">
@@ -185,6 +182,7 @@ function Placing() {
 export function SheetStage() {
   const build = useSession((state) => state.build)
   const revision = useSession((state) => state.confirmed.revision)
+  const order = useOrder()
   usePrintedFoot(`${cut(build.name, MOST_NAME)}, revision ${revision}`)
   return (
     <article className="mx-auto max-w-4xl px-4 pt-4 pb-12 print:max-w-none print:p-0">
@@ -218,9 +216,9 @@ export function SheetStage() {
           ))}
         </ul>
       </Section>
-      <Placing />
+      <Placing order={order} />
       <Section title="Leads in working order">
-        <Leads />
+        <Leads order={order} />
       </Section>
       <Cases />
       <Boards />

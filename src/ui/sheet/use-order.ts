@@ -3,6 +3,8 @@ import { leadLines } from '@/core/sheet/leads'
 import { workingOrder } from '@/core/sheet/working-order'
 import { useHarness } from '@/ui/session/context'
 
+export type Order = ReturnType<typeof useOrder>
+
 /** Placing steps, and the leads that are not plugged in one of them: one order of work, in which nothing is told twice. */
 export function useOrder() {
   const harness = useHarness()

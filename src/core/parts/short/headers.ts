@@ -54,6 +54,13 @@ export const HEADER_FACTS: Readonly<Record<HeaderKind, KindFacts>> = {
   usb: { words: 'internal USB', print: 'USB1', family: 'usb2-9pin', wires: USB_WIRES, rail: '5v', drives: undefined },
 }
 
+/** What the firmware can let one choose for a fan header, modes with commas between. */
+export const MODE_WORDS = [
+  ['pwm,dc', 'PWM and DC'],
+  ['pwm', 'PWM alone'],
+  ['dc', 'DC alone'],
+] as const
+
 export const HEADER_KINDS = Object.keys(HEADER_FACTS) as readonly HeaderKind[]
 
 export const isFanHeader = (kind: HeaderKind | undefined): boolean =>

@@ -3,19 +3,23 @@ import type { RANGES } from '../line/ranges'
 import { FAN_WIRES } from '../make/kit'
 import type { Part, Port, RelationOf } from '../schema'
 
+/** Where a figure is kept in a part. */
+export type FigurePath = readonly (string | number)[]
+
 /** A figure that stands on a label or in a short manual, and where it is kept in the part. */
 export interface LabelFigure {
-  /** Dotted, as forms want it: `inside.0.ratedAmps`. */
-  readonly path: string
+  /** As an edit of a figure wants it: `inside`, 0, `ratedAmps`. */
+  readonly path: FigurePath
   readonly label: string
   readonly unit: string
-  readonly origin: Origin
+  /** Where it is read. */
+  readonly origin: Extract<Origin, 'label' | 'manual' | 'measured'>
   readonly range?: keyof typeof RANGES
 }
 
-type Rest = Pick<LabelFigure, 'range'> & { readonly origin?: Origin }
+type Rest = Partial<Pick<LabelFigure, 'range' | 'origin'>>
 
-const figure = (path: string, label: string, unit: string, rest: Rest = {}): LabelFigure => ({
+const figure = (path: FigurePath, label: string, unit: string, rest: Rest = {}): LabelFigure => ({
   path,
   label,
   unit,
@@ -24,38 +28,38 @@ const figure = (path: string, label: string, unit: string, rest: Rest = {}): Lab
 })
 
 /** A draw in watts where the label gave watts. */
-function drawOf(at: string, what: string, relation: { readonly ratedAmps?: Figure; readonly ratedWatts?: Figure }) {
+function drawOf(at: FigurePath, what: string, relation: { readonly ratedAmps?: Figure; readonly ratedWatts?: Figure }) {
   return relation.ratedAmps === undefined && relation.ratedWatts !== undefined
-    ? figure(`${at}.ratedWatts`, what, 'W', { range: 'watts' })
-    : figure(`${at}.ratedAmps`, what, 'A', { range: 'amps' })
+    ? figure([...at, 'ratedWatts'], what, 'W', { range: 'watts' })
+    : figure([...at, 'ratedAmps'], what, 'A', { range: 'amps' })
 }
 
 function leadFigure(part: Part, portId: string, label: string): readonly LabelFigure[] {
   const leadId = part.ports.find(({ id }) => id === portId)?.lead?.leadId
   const at = (part.leads ?? []).findIndex(({ id }) => id === leadId)
-  return at < 0 ? [] : [figure(`leads.${at}.lengthMm`, label, 'mm', { range: 'lengthMm', origin: 'measured' })]
+  return at < 0 ? [] : [figure(['leads', at, 'lengthMm'], label, 'mm', { range: 'lengthMm', origin: 'measured' })]
 }
 
-function ofMotor(part: Part, motor: RelationOf<'motor'>, at: string): readonly LabelFigure[] {
+function ofMotor(part: Part, motor: RelationOf<'motor'>, at: FigurePath): readonly LabelFigure[] {
   const what = motor.pump === true ? 'pump' : 'motor'
   return [
     drawOf(at, `${what} draws`, motor),
-    figure(`${at}.startAmps`, `${what} at start`, 'A', { range: 'amps' }),
-    figure(`${at}.leastRpm`, 'turns from', 'rpm', { range: 'rpm' }),
-    figure(`${at}.mostRpm`, 'to', 'rpm', { range: 'rpm' }),
+    figure([...at, 'startAmps'], `${what} at start`, 'A', { range: 'amps' }),
+    figure([...at, 'leastRpm'], 'turns from', 'rpm', { range: 'rpm' }),
+    figure([...at, 'mostRpm'], 'to', 'rpm', { range: 'rpm' }),
     ...leadFigure(part, motor.port, `${what} lead`),
   ]
 }
 
-function ofLight(part: Part, light: RelationOf<'light'>, at: string): readonly LabelFigure[] {
+function ofLight(part: Part, light: RelationOf<'light'>, at: FigurePath): readonly LabelFigure[] {
   const isByAmps = light.control === 'oneColour' || light.ratedAmps !== undefined || light.ratedWatts !== undefined
-  const count = figure(`${at}.litLedCount`, 'LEDs', '', { range: 'ledCount' })
+  const count = figure([...at, 'litLedCount'], 'LEDs', '', { range: 'ledCount' })
   return [
     ...(isByAmps
       ? [drawOf(at, 'light draws', light)]
-      : [figure(`${at}.whiteMilliampsPerLed`, 'each LED at white', 'mA', { range: 'milliampsPerLed' })]),
+      : [figure([...at, 'whiteMilliampsPerLed'], 'each LED at white', 'mA', { range: 'milliampsPerLed' })]),
     ...(light.control === 'eachLed'
-      ? [count, figure(`${at}.addressedLedCount`, 'LEDs it is told as', '', { range: 'ledCount', origin: 'manual' })]
+      ? [count, figure([...at, 'addressedLedCount'], 'LEDs it is told as', '', { range: 'ledCount', origin: 'manual' })]
       : []),
     ...leadFigure(part, light.input, 'light lead'),
   ]
@@ -64,7 +68,7 @@ function ofLight(part: Part, light: RelationOf<'light'>, at: string): readonly L
 /** What label and manual of a device say, most telling first: draws, speeds, LEDs, lengths of its leads. */
 export function labelFigures(part: Part): readonly LabelFigure[] {
   return part.inside.flatMap((relation, index) => {
-    const at = `inside.${index}`
+    const at = ['inside', index]
     if (relation.type === 'motor') return ofMotor(part, relation, at)
     if (relation.type === 'light') return ofLight(part, relation, at)
     return relation.type === 'draw' ? [drawOf(at, 'draws', relation)] : []

@@ -177,7 +177,7 @@ describe('labels', () => {
   test('of every demo part: each path is one of the part, or can be', () => {
     for (const part of demoParts) {
       for (const { path } of labelFigures(part)) {
-        const [list, index] = path.split('.')
+        const [list, index] = path
         expect(part[list as 'leads' | 'inside']?.[Number(index)]).toBeDefined()
       }
     }

@@ -2,41 +2,14 @@
 
 import { Check } from 'lucide-react'
 import Link from 'next/link'
-import { useEffect, useState } from 'react'
 import { findingKey } from '@/core/build/refs'
 import { mendAll, type MendPlan } from '@/core/rules/mend-all'
 import { countOf, findingText, mendText } from '@/core/wording/text'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
 import { SeverityMark } from '@/ui/shared/severity'
+import { useSearch } from '@/ui/shared/use-search'
 import { useActions, useHarness } from '@/ui/session/context'
-
-/** So long is looked at a time, so that the page stays at hand. */
-const SLICE_MS = 20
-
-/** The repairs, or how many trials it took so far. */
-type Found = { readonly plan: MendPlan } | { readonly triedCount: number }
-
-/** Looks for the repairs while the window is open, and tells how far it is. */
-function useMendPlan(): Found {
-  const harness = useHarness()
-  const [found, setFound] = useState<Found>({ triedCount: 0 })
-  useEffect(() => {
-    const search = mendAll(harness)
-    let triedCount = 0
-    let timer: ReturnType<typeof setTimeout>
-    const goOn = () => {
-      const until = performance.now() + SLICE_MS
-      let step = search.next()
-      for (; step.done !== true && performance.now() < until; triedCount += 1) step = search.next()
-      setFound(step.done === true ? { plan: step.value } : { triedCount })
-      if (step.done !== true) timer = setTimeout(goOn)
-    }
-    timer = setTimeout(goOn)
-    return () => clearTimeout(timer)
-  }, [harness])
-  return found
-}
 
 function Repairs({ plan, buildId }: { readonly plan: MendPlan; readonly buildId: string }) {
   const { repairs, left } = plan
@@ -88,9 +61,10 @@ function Repairs({ plan, buildId }: { readonly plan: MendPlan; readonly buildId:
 
 /** Repairs that leave as few stops as can be, none of them for nothing: what each clears, one press, one step to undo. */
 export function MendAllDialog({ buildId, onClose }: { readonly buildId: string; readonly onClose: () => void }) {
-  const found = useMendPlan()
+  const harness = useHarness()
+  const found = useSearch(harness, () => mendAll(harness))
   const { dispatch } = useActions()
-  const plan = 'plan' in found ? found.plan : undefined
+  const plan = 'value' in found ? found.value : undefined
   return (
     <Dialog
       isOpen
@@ -114,8 +88,8 @@ export function MendAllDialog({ buildId, onClose }: { readonly buildId: string; 
         </>
       }
     >
-      {'plan' in found ? (
-        <Repairs plan={found.plan} buildId={buildId} />
+      {'value' in found ? (
+        <Repairs plan={found.value} buildId={buildId} />
       ) : (
         <p aria-live="polite">Looking for repairs: {found.triedCount} tried …</p>
       )}

@@ -14,8 +14,7 @@ import { Dialog } from '@/ui/shared/dialog'
 import { FigureInput } from '@/ui/shared/figure-input'
 import { useSearch } from '@/ui/shared/use-search'
 
-const ICONS: Readonly<Record<ReadAt, typeof Tag>> = { label: Tag, manual: BookOpen, ruler: Ruler }
-const ORIGINS: Readonly<Record<ReadAt, Figure['origin']>> = { label: 'label', manual: 'manual', ruler: 'measured' }
+const ICONS: Readonly<Record<ReadAt, typeof Tag>> = { label: Tag, manual: BookOpen, measured: Ruler }
 
 interface RowProps {
   readonly missing: MissingFigure
@@ -50,7 +49,7 @@ function Answer({ missing: { open }, part, onAnswer }: Omit<RowProps, 'isAnswere
       key={part.id}
       label={label}
       unit={fill.unit}
-      origin={ORIGINS[readAt]}
+      origin={readAt}
       figure={undefined}
       onChange={(figure) => figure !== undefined && onAnswer(figure)}
       {...(fill.range === undefined ? {} : { range: fill.range })}
@@ -165,7 +164,11 @@ export function MissingDialog({ onClose }: { readonly onClose: () => void }) {
         </>
       }
     >
-      {found === undefined ? <p aria-live="polite">Looking for what is missing …</p> : <List found={found} />}
+      {'value' in found ? (
+        <List found={found.value} />
+      ) : (
+        <p aria-live="polite">Looking for what is missing: {found.triedCount} answers tried …</p>
+      )}
     </Dialog>
   )
 }

@@ -8,6 +8,7 @@ import {
   HEADER_KINDS,
   headerRows,
   isFanHeader,
+  MODE_WORDS,
   withHeader,
   withHeaderAmps,
   withHeaderKind,
@@ -22,14 +23,7 @@ import { ConnectorFace } from '@/ui/shared/connector-face'
 import { changePart, FIELD, SMALL_FIELD, type Form } from './form'
 import { AmpsField } from './row-parts'
 
-/** What the firmware lets one choose for a fan header. */
-const MODES = [
-  ['', 'modes unknown'],
-  ['pwm,dc', 'PWM and DC'],
-  ['pwm', 'PWM alone'],
-  ['dc', 'DC alone'],
-  ['pwm,dc,auto', 'PWM, DC, auto'],
-] as const
+const MODES = [['', 'modes unknown'], ...MODE_WORDS, ['pwm,dc,auto', 'PWM, DC, auto']] as const
 
 function ModesChoice({ form, index, name }: { readonly form: Form; readonly index: number; readonly name: string }) {
   const modes = useWatch({ control: form.control, name: `ports.${index}.modes` })

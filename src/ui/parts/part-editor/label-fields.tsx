@@ -1,6 +1,7 @@
 'use client'
 
 import { useWatch } from 'react-hook-form'
+import { PASS_WORDS } from '@/core/parts/relation-fields'
 import { labelFigures, leadFigures, motorPort, pinsOf, withPins, type Pins } from '@/core/parts/short/label'
 import { outletRows, withOutletAmps, withOutletCount, type OutletRow } from '@/core/parts/short/outlets'
 import type { Part, RelationOf } from '@/core/parts/schema'
@@ -30,13 +31,8 @@ function PinsChoice({ form, part }: { readonly form: Form; readonly part: Part }
   )
 }
 
-const PASSES = [
-  ['pwm', 'PWM alone: 4-pin fans'],
-  ['both', 'PWM and volts: both kinds of fan'],
-  ['dc', 'volts alone'],
-  ['pwmToDc', 'a voltage that it makes of PWM'],
-  ['unknown', 'not known'],
-] as const
+/** Light data is handed on by lights, not by hubs for fans. */
+const PASSES = PASS_WORDS.filter(([passes]) => passes !== 'data')
 
 /** What a hub hands on of the board's command. */
 function PassesChoice({ form, part }: { readonly form: Form; readonly part: Part }) {
@@ -89,7 +85,7 @@ export function LabelFields({ form }: { readonly form: Form }) {
         <PinsChoice form={form} part={part} />
         <PassesChoice form={form} part={part} />
         {figures.map(({ path, ...figure }) => (
-          <FigureField key={path} form={form} path={path} {...figure} />
+          <FigureField key={path.join('.')} form={form} path={path.join('.')} {...figure} />
         ))}
         <div className="col-span-full border-t border-thread pt-2">
           <Measures form={form} kind={part.kind} />

@@ -18,8 +18,9 @@ const MOST_COMERS = 8
 export function Comers({ to }: { readonly to: PlacedPort }) {
   const harness = useHarness()
   const plug = usePlug()
-  const comers = useSearch(harness, () => comersTo(harness, to.ref))
-  if (comers === undefined) return <p className="text-[13px] text-faded">Looking which loose leads may come here …</p>
+  const found = useSearch(harness, () => comersTo(harness, to.ref))
+  if (!('value' in found)) return <p className="text-[13px] text-faded">Looking which loose leads may come here …</p>
+  const comers = found.value
   const byAnswer = new Map(comers.map(({ lead, answer }) => [answer, lead]))
   const open = inOutlookOrder(comers.map(({ answer }) => answer)).filter(isOpen)
   if (open.length === 0) {

@@ -3,7 +3,7 @@
 import { Command } from 'cmdk'
 import { useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
-import { roomFor } from '@/core/rules/pieces'
+import { roomsFor } from '@/core/rules/pieces'
 import type { PortRef } from '@/core/schema/schema-kit'
 import { findingText } from '@/core/wording/text'
 import { useActions, useHarness } from '@/ui/session/context'
@@ -13,7 +13,7 @@ import { SeverityMark } from '@/ui/shared/severity'
 export function MakeRoom({ lead }: { readonly lead: PortRef }) {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const rooms = useMemo(() => roomFor(harness, lead), [harness, lead])
+  const rooms = useMemo(() => roomsFor(harness, lead), [harness, lead])
   if (rooms.length === 0) return null
   return (
     <Command.Group heading="No port is free for it. With one more piece:">
