@@ -71,7 +71,16 @@ const history = async (page: Page) => {
 }
 
 const shots: readonly Shot[] = [
-  { name: 'builds', path: '/' },
+  // The verdicts come behind the list.
+  {
+    name: 'builds',
+    path: '/',
+    then: (page) =>
+      page
+        .getByTitle(/^stops?: /)
+        .first()
+        .waitFor(),
+  },
   { name: 'blank-bench', path: '/', then: firstMinute },
   {
     name: 'parts',
@@ -161,6 +170,7 @@ for (const shot of shots.filter(({ name }) => names.length === 0 || names.includ
   const page = await context.newPage()
   await page.goto(`${url}${shot.path}`)
   await page.locator('html[data-alive]').waitFor({ state: 'attached' })
+  await page.evaluate(() => document.fonts.ready)
   await shot.then?.(page)
   await page.screenshot({ path: `${folder}/${shot.name}.png` })
   await context.close()
