@@ -1,10 +1,10 @@
 'use client'
 
-import { DndContext, DragOverlay, pointerWithin, type DragEndEvent } from '@dnd-kit/core'
+import { DndContext, DragOverlay } from '@dnd-kit/core'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useEffect, useRef } from 'react'
-import { portKey } from '@/core/build/refs'
+import { portKey, type PortKey } from '@/core/build/refs'
 import { unplugEdit } from '@/core/build/plug'
 import { swapEdit } from '@/core/build/rewire'
 import type { PortRef } from '@/core/schema/schema-kit'
@@ -14,8 +14,9 @@ import { buttonClass } from '@/ui/shared/button'
 import { useDragSensors } from '@/ui/shared/drag-sensors'
 import { Diagram } from './picture/diagram'
 import { usePlug, usePlugSeveral } from './state/plug'
+import { followPointer } from './state/under-pointer'
 import { useFocus } from '@/ui/focus/focus'
-import { usePicked } from '@/ui/wiring/use-picked'
+import { portIn } from '@/ui/wiring/use-picked'
 import { ThreadTools } from './tools'
 import { useView } from './state/view-state'
 
@@ -27,10 +28,10 @@ const LeadList = dynamic(() => import('./list/lead-list').then((module) => modul
 function useKeys() {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const { selected, also, select, itemId } = useFocus()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return
+      const { selected, also, select, itemId } = useFocus.getState()
       // A thing may be looked at without any of its ports.
       if (event.key === 'Escape' && selected === null && itemId !== null) select(null)
       if (selected === null) return
@@ -46,20 +47,20 @@ function useKeys() {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [harness, dispatch, selected, also, select, itemId])
+  }, [harness, dispatch])
 }
 
 /** What a press on a port does: picks a lead up, puts it down, or plugs what is in hand. */
 function usePick() {
   const harness = useHarness()
-  const { selected, also, select, add } = useFocus()
   const plug = usePlug()
   const plugSeveral = usePlugSeveral()
-  const isRecording = useView((state) => state.isRecording)
-  const held = usePicked()
   return (ref: PortRef, isMore: boolean) => {
-    if (isRecording) return select({ ref })
+    // Asked when it is pressed: the whole stage need not be drawn again for each pick.
+    const { selected, also, select, add } = useFocus.getState()
+    if (useView.getState().isRecording) return select({ ref })
     const { port } = harness.port(ref)
+    const held = portIn(harness, selected?.ref)
     const lead = held?.port.side === 'takes' ? held : undefined
     if (lead !== undefined && port.side === 'gives') {
       return also.length > 0 ? plugSeveral([lead.ref, ...also], ref) : plug(lead.ref, ref)
@@ -74,35 +75,38 @@ function usePick() {
 function useDrag() {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const { selected, also, select } = useFocus()
   const plug = usePlug()
   const plugSeveral = usePlugSeveral()
   const sensors = useDragSensors()
   const at = (key: unknown) => harness.ports.find((placed) => placed.key === key)
-  const pickUp = (key: unknown) => {
-    const lead = at(key)
-    const isHeld = [selected?.ref, ...also].some((ref) => ref !== undefined && portKey(ref) === key)
-    if (lead !== undefined && !isHeld) select({ ref: lead.ref })
+  const held = () => {
+    const { selected, also } = useFocus.getState()
+    return selected === null ? also : [selected.ref, ...also]
   }
-  const drop = ({ active, over }: DragEndEvent) => {
-    const [lead, to] = [at(active.id), at(over?.id)]
+  const follower = useRef<() => PortKey | null>(undefined)
+  const pickUp = (key: unknown) => {
+    follower.current = followPointer()
+    const lead = at(key)
+    const isHeld = held().some((ref) => portKey(ref) === key)
+    if (lead !== undefined && !isHeld) useFocus.getState().select({ ref: lead.ref })
+  }
+  const putDown = () => follower.current?.() ?? null
+  const drop = (key: unknown) => {
+    const [lead, to] = [at(key), at(putDown())]
     if (lead === undefined || to === undefined || lead === to) return
-    if (to.port.side === 'gives') {
-      const held = [...(selected === null ? [] : [selected.ref]), ...also]
-      return held.length > 1 ? plugSeveral(held, to.ref) : plug(lead.ref, to.ref)
-    }
+    if (to.port.side === 'gives') return held().length > 1 ? plugSeveral(held(), to.ref) : plug(lead.ref, to.ref)
     const edit = swapEdit(harness.build, lead.ref, to.ref)
     if (edit !== undefined) dispatch(edit)
   }
-  return { sensors, pickUp, drop, nameOf: (key: unknown) => at(key) && harness.name(at(key)!.ref) }
+  return { sensors, pickUp, putDown, drop, nameOf: (key: unknown) => at(key) && harness.name(at(key)!.ref) }
 }
 
 function Wiring() {
   const harness = useHarness()
   const { isList, open, buildId } = useView()
-  const also = useFocus((state) => state.also)
+  const moreCount = useFocus((state) => state.also.length)
   const onPick = usePick()
-  const { sensors, pickUp, drop, nameOf } = useDrag()
+  const { sensors, pickUp, putDown, drop, nameOf } = useDrag()
   const fitter = useRef<() => void>(() => undefined)
   useKeys()
   useEffect(() => open(harness), [open, harness])
@@ -110,9 +114,9 @@ function Wiring() {
   return (
     <DndContext
       sensors={sensors}
-      collisionDetection={pointerWithin}
       onDragStart={({ active }) => pickUp(active.id)}
-      onDragEnd={drop}
+      onDragEnd={({ active }) => drop(active.id)}
+      onDragCancel={putDown}
     >
       <div className="flex h-full flex-col gap-2 p-3">
         <ThreadTools onFit={() => fitter.current()} />
@@ -120,7 +124,7 @@ function Wiring() {
       </div>
       <DragOverlay dropAnimation={null}>
         <span data-lifted className="rounded-md border border-woad bg-cloth px-2 py-1 font-semibold shadow-lg">
-          <DraggedName nameOf={nameOf} more={also.length} />
+          <DraggedName nameOf={nameOf} more={moreCount} />
         </span>
       </DragOverlay>
     </DndContext>

@@ -1,16 +1,16 @@
 import clsx from 'clsx'
 import { ChevronDown, ChevronRight } from 'lucide-react'
+import { memo } from 'react'
 import { railsText } from '@/core/wording/budget-name'
 import { portKey } from '@/core/build/refs'
-import type { Finding } from '@/core/rules/engine/rule'
 import type { Harness } from '@/core/operate/harness'
-import type { PlacedPort } from '@/core/structure/wiring/wiring'
 import { countOf } from '@/core/wording/text'
+import { useFocus } from '@/ui/focus/focus'
 import { SeverityMark } from '@/ui/shared/severity'
 import { AddressSwitches } from './address-switches'
 import { BudgetBar } from '@/ui/wiring/budget-bar'
 import { HEAD_PX, ROW_PX, type Card } from '@/ui/threads/layout/layout'
-import { PortRow, type RowView } from './port-row'
+import { PortRow } from './port-row'
 import { barOf, nameOfBudget } from '@/ui/wiring/row-view'
 
 interface CardProps {
@@ -18,11 +18,10 @@ interface CardProps {
   readonly harness: Harness
   readonly leftPx: number
   readonly widthPx: number
-  readonly isPicked: boolean
-  /** What the keyboard stops at now. */
+  /** What the keyboard stops at now, where it is in this card. */
   readonly stopKey: string | undefined
-  readonly stop: Finding | undefined
-  readonly viewOf: (placed: PlacedPort, card: Card) => RowView
+  /** Whether a thing of it has a stop. */
+  readonly hasStop: boolean
 }
 
 /** What is folded away, in a few words. */
@@ -33,7 +32,7 @@ function foldedText(harness: Harness, { rows, items }: Card): string {
   return `${marks}${countOf(leads.length, 'lead')}${loose.length > 0 ? `, ${loose.length} loose` : ''}`
 }
 
-function Head({ card, harness, stopKey, stop }: Pick<CardProps, 'card' | 'harness' | 'stopKey' | 'stop'>) {
+function Head({ card, harness, stopKey, hasStop }: Pick<CardProps, 'card' | 'harness' | 'stopKey' | 'hasStop'>) {
   const Chevron = card.isFolded ? ChevronRight : ChevronDown
   const title = card.items.length > 1 ? card.name : `${card.items[0]!.mark}, ${card.name}`
   return (
@@ -57,14 +56,15 @@ function Head({ card, harness, stopKey, stop }: Pick<CardProps, 'card' | 'harnes
         {card.isFolded ? foldedText(harness, card) : card.name}
       </span>
       {card.items.length === 1 && <AddressSwitches harness={harness} itemId={card.items[0]!.id} />}
-      {stop !== undefined && <SeverityMark look="stop" />}
+      {hasStop && <SeverityMark look="stop" />}
       <Chevron size={14} aria-hidden className="shrink-0 text-faded" />
     </button>
   )
 }
 
 /** A thing of the wiring with its ports, or folded into its head. */
-export function CardView({ card, harness, leftPx, widthPx, isPicked, stopKey, stop, viewOf }: CardProps) {
+export const CardView = memo(function CardView({ card, harness, leftPx, widthPx, stopKey, hasStop }: CardProps) {
+  const isPicked = useFocus(({ itemId }) => card.items.some(({ id }) => id === itemId))
   return (
     <section
       aria-label={card.items.length > 1 ? card.name : `${card.items[0]!.mark}, ${card.name}`}
@@ -72,12 +72,20 @@ export function CardView({ card, harness, leftPx, widthPx, isPicked, stopKey, st
       data-looked-at={isPicked || undefined}
       className={clsx(
         'absolute overflow-hidden rounded-lg border bg-cloth',
-        isPicked ? 'border-woad' : stop === undefined ? 'border-thread' : 'border-madder',
+        isPicked ? 'border-woad' : hasStop ? 'border-madder' : 'border-thread',
       )}
       style={{ left: leftPx, top: card.yPx, width: widthPx, height: card.heightPx }}
     >
-      {!card.isSlim && <Head card={card} harness={harness} stopKey={stopKey} stop={stop} />}
-      {!card.isFolded && card.rows.map((placed) => <PortRow key={placed.key} view={viewOf(placed, card)} />)}
+      {!card.isSlim && <Head card={card} harness={harness} stopKey={stopKey} hasStop={hasStop} />}
+      {!card.isFolded &&
+        card.rows.map((placed, index) => (
+          <PortRow
+            key={placed.key}
+            placed={placed}
+            mark={card.isSlim ? (index === 0 ? placed.item.mark : '') : undefined}
+            isTabStop={stopKey === placed.key}
+          />
+        ))}
       {card.shared.map((budget) => (
         <button
           key={budget.id}
@@ -97,4 +105,4 @@ export function CardView({ card, harness, leftPx, widthPx, isPicked, stopKey, st
       ))}
     </section>
   )
-}
+})

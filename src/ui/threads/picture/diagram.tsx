@@ -1,11 +1,10 @@
 'use client'
 
-import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState, type ReactNode } from 'react'
 import { flushSync } from 'react-dom'
-import { portKey, type PortKey } from '@/core/build/refs'
+import { portKey } from '@/core/build/refs'
 import type { PortRef } from '@/core/schema/schema-kit'
 import type { Harness } from '@/core/operate/harness'
-import type { PlacedPort } from '@/core/structure/wiring/wiring'
 import { thingsOf, type Finding } from '@/core/rules/engine/rule'
 import { SERVICES, serviceOf } from '@/core/sheet/leads'
 import { useHarness, useVerdicts } from '@/ui/session/context'
@@ -13,17 +12,14 @@ import { CardView } from './card-view'
 import { COLUMNS, layOut, type Card, type Column, type Layout } from '@/ui/threads/layout/layout'
 import { neighbour } from '@/ui/threads/layout/neighbour'
 import { cardWidth, columnX, drawThreads } from '@/ui/threads/layout/paths'
-import type { RowView } from './port-row'
-import { rowState, type RowState } from '@/ui/wiring/row-view'
 import { useFocus } from '@/ui/focus/focus'
 import { Legend } from '@/ui/wiring/thread-line'
 import { ThreadLines } from './thread-lines'
 import { togetherWith } from '@/ui/threads/layout/together'
-import { useAnswers } from '@/ui/threads/state/use-answers'
-import { usePicked, usePickedSoon } from '@/ui/wiring/use-picked'
+import { AskedLead } from '@/ui/threads/state/use-answers'
+import { portIn, usePickedSoon } from '@/ui/wiring/use-picked'
 import { LEAST_WIDTH_PX, useRoom } from './use-room'
 import { useView } from '@/ui/threads/state/view-state'
-import { threadsOnPathOf } from '@/ui/threads/layout/upstream-paths'
 
 const WORDS: Readonly<Record<Column, string>> = { sources: 'Sources', boxes: 'Splitters and boxes', devices: 'Devices' }
 /** The line with the names of the columns, which stays in sight. */
@@ -31,60 +27,43 @@ const NAMES_PX = 24
 /** What is this near the part that is seen is drawn already. */
 const NEAR_PX = 400
 
-/** The first stop that each thing has, by item: where its card's mark of trouble stands. */
-function stopsByItem(findings: readonly Finding[]): ReadonlyMap<string, Finding> {
-  const found = new Map<string, Finding>()
-  for (const finding of findings.filter(({ severity }) => severity === 'stop')) {
-    for (const itemId of thingsOf(finding)) if (!found.has(itemId)) found.set(itemId, finding)
-  }
-  return found
-}
+/** The things that have a stop: their cards bear a mark of it. */
+const stoppedThings = (findings: readonly Finding[]): ReadonlySet<string> =>
+  new Set(findings.filter(({ severity }) => severity === 'stop').flatMap(thingsOf))
+
+/** What the keyboard stops at in a card. */
+const stopsOf = ({ key, rows, shared }: Card) => [key, ...rows.map((row) => row.key), ...shared.map(({ id }) => id)]
 
 /** The items that are shown: of one machine, or of what hangs together with the picked port. */
-function useShown(harness: Harness, picked: PlacedPort | undefined): ReadonlySet<string> | undefined {
+function useShown(harness: Harness): ReadonlySet<string> | undefined {
   const follows = useView((state) => state.follows)
   const assemblyId = useFocus((state) => state.assemblyId)
+  const followed = useFocus(({ selected }) => (follows ? selected?.ref : undefined))
   return useMemo(() => {
-    if (follows && picked !== undefined) return togetherWith(harness, picked.ref)
+    if (followed !== undefined && portIn(harness, followed) !== undefined) return togetherWith(harness, followed)
     if (assemblyId === null) return undefined
     return new Set(harness.items.filter((item) => item.assemblyId === assemblyId).map(({ id }) => id))
-  }, [harness, picked, assemblyId, follows])
+  }, [harness, followed, assemblyId])
 }
 
-function useRows(harness: Harness, picked: PlacedPort | undefined, stopKey: string | undefined) {
-  const also = useFocus((state) => state.also)
-  const asked = usePickedSoon()
-  const lead = asked?.port.side === 'takes' ? asked : undefined
-  const { answers, waiting } = useAnswers(lead?.ref)
-  const candidates = useMemo(
-    () => new Map([...answers, ...waiting].map((candidate) => [portKey(candidate.to), candidate])),
-    [answers, waiting],
-  )
-  // What a port carries does not change with what is picked.
-  const states = useMemo(() => {
-    const known = new Map<PortKey, RowState>()
-    return (placed: PlacedPort): RowState => {
-      const state = known.get(placed.key) ?? rowState(harness, placed, undefined)
-      known.set(placed.key, state)
-      return state
-    }
-  }, [harness])
-  return (placed: PlacedPort, card: Card): RowView => {
-    const { port, item, key } = placed
-    const candidate = port.side === 'gives' ? candidates.get(key) : undefined
-    const answer = lead !== undefined && candidate !== undefined ? { lead, candidate } : undefined
-    return {
-      portKey: key,
-      mark: card.isSlim ? (card.rows[0] === placed ? item.mark : '') : undefined,
-      name: port.name,
-      label: `${item.mark} ${port.name}`,
-      isLead: port.side === 'takes',
-      isPicked: picked?.key === key || also.some((ref) => portKey(ref) === key),
-      isTabStop: stopKey === key,
-      isDimmed: candidate !== undefined && ['misfit', 'taken', 'ring'].includes(candidate.outlook),
-      state: answer === undefined ? states(placed) : rowState(harness, placed, answer),
-    }
-  }
+/** Asks all ports inside about the lead in hand, a moment after it was picked. */
+function AskedAbout({ children }: { readonly children: ReactNode }) {
+  const picked = usePickedSoon()
+  return <AskedLead value={picked?.port.side === 'takes' ? picked : undefined}>{children}</AskedLead>
+}
+
+/** Brings what is asked for from elsewhere into sight: once when it is asked for, not again at each edit. */
+function Seeker({ layout, onSeek }: { readonly layout: Layout; readonly onSeek: (yPx: number) => void }) {
+  const selected = useFocus((state) => state.selected)
+  const itemId = useFocus((state) => state.itemId)
+  const seek = useEffectEvent(() => {
+    const anchor = selected?.isShown === true ? layout.anchors.get(portKey(selected.ref)) : undefined
+    const card = layout.cards.find(({ items }) => items.some(({ id }) => id === itemId))
+    if (anchor !== undefined) onSeek(anchor.yPx)
+    else if (selected === null && card !== undefined) onSeek(card.yPx)
+  })
+  useEffect(() => seek(), [selected, itemId])
+  return null
 }
 
 function Titles({ layout, width }: { readonly layout: Layout; readonly width: number }) {
@@ -126,28 +105,22 @@ interface DiagramProps {
 export function Diagram({ onPick, fitter }: DiagramProps) {
   const harness = useHarness()
   const { findings } = useVerdicts()
-  const { selected, select, itemId } = useFocus()
+  const select = useFocus((state) => state.select)
   const { zoom, zoomTo, isFitted, fitTo, folded, arrangement, fold } = useView()
   const { holder, room, seen } = useRoom(zoom)
   const [tabStop, setTabStop] = useState<string | null>(null)
   const surface = useRef<HTMLDivElement>(null)
 
-  const picked = usePicked()
-  const only = useShown(harness, picked)
+  const only = useShown(harness)
   const layout = useMemo(() => layOut(harness, { arrangement, folded, only }), [harness, arrangement, folded, only])
   const width = Math.max(LEAST_WIDTH_PX, room.width / zoom)
   const drawn = useMemo(() => drawThreads(harness, layout, width), [harness, layout, width])
-  const lit = useMemo(
-    () => (picked === undefined ? undefined : threadsOnPathOf(harness, picked.ref)),
-    [harness, picked],
-  )
-  const stopsBy = useMemo(() => stopsByItem(findings), [findings])
+  const stopped = useMemo(() => stoppedThings(findings), [findings])
   const services = useMemo(() => {
     const present = new Set(harness.threads.map((thread) => serviceOf(harness.port(thread.from))))
     return SERVICES.filter((service) => present.has(service))
   }, [harness])
   const stop = layout.stops.some(({ key }) => key === tabStop) ? tabStop! : layout.stops[0]?.key
-  const rowOf = useRows(harness, picked, stop)
 
   const fitAcross = useEffectEvent(() => {
     const widthPx = holder.current?.clientWidth ?? LEAST_WIDTH_PX
@@ -161,15 +134,6 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
     (yPx: number) => holder.current?.scrollTo({ top: yPx * zoom - room.height / 2, behavior: 'instant' }),
     [holder, zoom, room.height],
   )
-  useEffect(() => {
-    const anchor = selected?.isShown === true ? layout.anchors.get(portKey(selected.ref)) : undefined
-    const card = layout.cards.find(({ items }) => items.some(({ id }) => id === itemId))
-    if (anchor !== undefined) scrollTo(anchor.yPx)
-    else if (selected === null && card !== undefined) scrollTo(card.yPx)
-    // Moved there once when it is asked for, not again at each edit.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [selected, itemId])
-
   const onKeyDown = (event: React.KeyboardEvent) => {
     const key = (event.target as HTMLElement).closest<HTMLElement>('[data-stop]')?.dataset['stop']
     if (key === undefined || !event.key.startsWith('Arrow')) return
@@ -195,11 +159,12 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
   }
   const isNear = (topPx: number, bottomPx: number) => bottomPx > seen.fromPx - NEAR_PX && topPx < seen.toPx + NEAR_PX
   const isShown = (card: Card) =>
-    isNear(card.yPx, card.yPx + card.heightPx) || card.key === stop || card.rows.some(({ key }) => key === stop)
+    isNear(card.yPx, card.yPx + card.heightPx) || (stop !== undefined && stopsOf(card).includes(stop))
 
   return (
     <>
       <Legend services={services} />
+      <Seeker layout={layout} onSeek={scrollTo} />
       <div ref={holder} className="min-h-64 grow overflow-auto">
         <ColumnNames width={width} zoom={zoom} />
         <div style={{ width: width * zoom, height: layout.heightPx * zoom }}>
@@ -218,22 +183,21 @@ export function Diagram({ onPick, fitter }: DiagramProps) {
               drawn={drawn.filter(({ topPx, bottomPx }) => isNear(topPx, bottomPx))}
               widthPx={width}
               heightPx={layout.heightPx}
-              lit={lit}
             />
             <Titles layout={layout} width={width} />
-            {layout.cards.filter(isShown).map((card) => (
-              <CardView
-                key={card.key}
-                card={card}
-                harness={harness}
-                leftPx={columnX(card.column, width)}
-                widthPx={cardWidth(width)}
-                isPicked={card.items.some(({ id }) => id === itemId)}
-                stopKey={stop}
-                stop={card.items.map(({ id }) => stopsBy.get(id)).find((finding) => finding !== undefined)}
-                viewOf={rowOf}
-              />
-            ))}
+            <AskedAbout>
+              {layout.cards.filter(isShown).map((card) => (
+                <CardView
+                  key={card.key}
+                  card={card}
+                  harness={harness}
+                  leftPx={columnX(card.column, width)}
+                  widthPx={cardWidth(width)}
+                  stopKey={stop !== undefined && stopsOf(card).includes(stop) ? stop : undefined}
+                  hasStop={card.items.some(({ id }) => stopped.has(id))}
+                />
+              ))}
+            </AskedAbout>
           </div>
         </div>
       </div>

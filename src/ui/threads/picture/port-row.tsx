@@ -1,24 +1,18 @@
-import { useDraggable, useDroppable } from '@dnd-kit/core'
+import { useDraggable } from '@dnd-kit/core'
 import clsx from 'clsx'
-import { memo } from 'react'
+import { memo, useMemo, useState } from 'react'
+import { portKey, type PortKey } from '@/core/build/refs'
+import type { Harness } from '@/core/operate/harness'
+import type { PortRef } from '@/core/schema/schema-kit'
+import type { PlacedPort } from '@/core/structure/wiring/wiring'
+import { useFocus } from '@/ui/focus/focus'
+import { useHarness } from '@/ui/session/context'
 import { SeverityMark } from '@/ui/shared/severity'
 import { BudgetBar } from '@/ui/wiring/budget-bar'
 import { ROW_PX } from '@/ui/threads/layout/layout'
-import type { RowState } from '@/ui/wiring/row-view'
-
-/** All that a row shows, as plain values, so that one whose words stay the same is not drawn again. */
-export interface RowView {
-  readonly portKey: string
-  /** The mark of the item, where the card has no head to say it. */
-  readonly mark: string | undefined
-  readonly name: string
-  readonly label: string
-  readonly isLead: boolean
-  readonly isPicked: boolean
-  readonly isTabStop: boolean
-  readonly isDimmed: boolean
-  readonly state: RowState
-}
+import { useIsOver } from '@/ui/threads/state/under-pointer'
+import { useAnswerAt } from '@/ui/threads/state/use-answers'
+import { rowState, type RowState } from '@/ui/wiring/row-view'
 
 function StateOfRow({ state }: { readonly state: RowState }) {
   switch (state.is) {
@@ -57,10 +51,18 @@ function StateOfRow({ state }: { readonly state: RowState }) {
 }
 
 /** What a port holds is told after its name. */
-const stateId = (portKey: string) => `holds-${portKey}`
+const stateId = (rowKey: PortKey) => `holds-${rowKey}`
 
-function RowContent({ view }: { readonly view: RowView }) {
-  const { mark, name, state } = view
+interface ContentProps {
+  readonly rowKey: PortKey
+  /** The mark of the item, where the card has no head to say it. */
+  readonly mark: string | undefined
+  readonly name: string
+  readonly state: RowState
+}
+
+/** While something is dragged each row is asked again; what it says is drawn only when it says something else. */
+const RowContent = memo(function RowContent({ rowKey, mark, name, state }: ContentProps) {
   return (
     <>
       <span className="flex max-w-[60%] shrink-0 items-baseline gap-1.5">
@@ -69,50 +71,69 @@ function RowContent({ view }: { readonly view: RowView }) {
           {name}
         </span>
       </span>
-      <span id={stateId(view.portKey)} className="contents">
+      <span id={stateId(rowKey)} className="contents">
         <StateOfRow state={state} />
       </span>
     </>
   )
+})
+
+/** What a port carries does not change with what is picked; one that says the same as before stays the same object. */
+function usePlainState(harness: Harness, placed: PlacedPort): RowState {
+  const state = useMemo(() => rowState(harness, placed, undefined), [harness, placed])
+  const [held, hold] = useState(state)
+  if (held === state) return state
+  if (JSON.stringify(held) === JSON.stringify(state)) return held
+  hold(state)
+  return state
 }
 
-function Row({ view }: { readonly view: RowView }) {
-  const { portKey, label, isLead, isPicked, isTabStop, isDimmed } = view
-  const drag = useDraggable({ id: portKey, disabled: !isLead, attributes: { role: 'button' } })
-  const drop = useDroppable({ id: portKey })
+interface RowProps {
+  readonly placed: PlacedPort
+  /** The mark of the item, where the card has no head to say it. */
+  readonly mark: string | undefined
+  readonly isTabStop: boolean
+}
+
+/** One port of a card: its name, and what it carries or what would happen there. Leads are dragged, ports take them. */
+export const PortRow = memo(function PortRow({ placed, mark, isTabStop }: RowProps) {
+  const harness = useHarness()
+  const { key, port, item } = placed
+  const isLead = port.side === 'takes'
+  const isPicked = useFocus(({ selected, also }) => {
+    const isThis = (ref: PortRef) => portKey(ref) === key
+    return (selected !== null && isThis(selected.ref)) || also.some(isThis)
+  })
+  const plain = usePlainState(harness, placed)
+  const answer = useAnswerAt(placed)
+  const state = useMemo(
+    () => (answer === undefined ? plain : rowState(harness, placed, answer)),
+    [harness, placed, plain, answer],
+  )
+  const isDimmed = answer !== undefined && ['misfit', 'taken', 'ring'].includes(answer.candidate.outlook)
+  const drag = useDraggable({ id: key, disabled: !isLead, attributes: { role: 'button' } })
+  const isOver = useIsOver(key)
   return (
     <button
-      ref={(node) => {
-        drag.setNodeRef(node)
-        drop.setNodeRef(node)
-      }}
+      ref={drag.setNodeRef}
       type="button"
-      data-stop={portKey}
-      data-port={portKey}
-      data-over={drop.isOver}
+      data-stop={key}
+      data-port={key}
+      data-over={isOver}
       tabIndex={isTabStop ? 0 : -1}
       aria-pressed={isPicked}
-      aria-label={label}
-      aria-describedby={stateId(portKey)}
+      aria-label={`${item.mark} ${port.name}`}
+      aria-describedby={stateId(key)}
       {...drag.listeners}
       style={{ height: ROW_PX }}
       className={clsx(
         'flex w-full items-center justify-between gap-2 px-2 text-left',
         isPicked ? 'bg-woad-wash font-semibold' : 'hover:bg-weft',
         isDimmed && 'text-faded',
-        drop.isOver && 'outline-2 -outline-offset-2 outline-woad',
+        isOver && 'outline-2 -outline-offset-2 outline-woad',
       )}
     >
-      <RowContent view={view} />
+      <RowContent rowKey={key} mark={mark} name={port.name} state={state} />
     </button>
   )
-}
-
-/**
- * One port of a card: its name, and what it carries or what would happen there. Leads are dragged, ports take them. A
- * row whose words stay the same is not drawn again.
- */
-export const PortRow = memo(
-  Row,
-  (a: { readonly view: RowView }, b: { readonly view: RowView }) => JSON.stringify(a.view) === JSON.stringify(b.view),
-)
+})

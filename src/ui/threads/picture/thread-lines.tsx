@@ -1,9 +1,11 @@
-import { memo } from 'react'
+import { memo, useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
 import type { Harness } from '@/core/operate/harness'
 import { serviceOf } from '@/core/sheet/leads'
 import type { DrawnThread } from '@/ui/threads/layout/paths'
+import { threadsOnPathOf } from '@/ui/threads/layout/upstream-paths'
 import { SERVICE_LINES } from '@/ui/wiring/thread-line'
+import { usePicked } from '@/ui/wiring/use-picked'
 
 interface LineProps {
   readonly leadKey: string
@@ -12,24 +14,14 @@ interface LineProps {
   readonly stroke: string
   readonly widthPx: number
   readonly dash: string
-  readonly opacity: number
 }
 
 /** One thread, with a wide stripe that is easy to press; what is pressed is told by the lead's key. */
-const Line = memo(function Line({ leadKey, path, words, stroke, widthPx, dash, opacity }: LineProps) {
+const Line = memo(function Line({ leadKey, path, words, stroke, widthPx, dash }: LineProps) {
   return (
     <g data-thread={leadKey}>
       <title>{words}</title>
-      {/* Of the stroke and not of the group: a group that is let shine through is painted apart, one for each line. */}
-      <path
-        d={path}
-        fill="none"
-        stroke={stroke}
-        strokeOpacity={opacity}
-        strokeWidth={widthPx}
-        strokeDasharray={dash}
-        strokeLinecap="round"
-      />
+      <path d={path} fill="none" stroke={stroke} strokeWidth={widthPx} strokeDasharray={dash} strokeLinecap="round" />
       <path d={path} fill="none" stroke="transparent" strokeWidth={12} className="cursor-pointer" />
     </g>
   )
@@ -38,18 +30,16 @@ const Line = memo(function Line({ leadKey, path, words, stroke, widthPx, dash, o
 const DIMMED = 0.22
 const LIT_PX = 1.5
 
-function lineOf(harness: Harness, { thread, path }: DrawnThread, lit: ReadonlySet<string> | undefined): LineProps {
+function lineOf(harness: Harness, { thread, path }: DrawnThread): LineProps {
   const line = SERVICE_LINES[serviceOf(harness.port(thread.from))]
-  const isLit = lit?.has(thread.id) === true
   const marks = [thread.pinned === true ? ', pinned' : '', thread.asOnBench === true ? ', as it is on the bench' : '']
   return {
     leadKey: portKey(thread.from),
     path,
     words: `${harness.name(thread.from)} in ${harness.name(thread.to)} (${line.word}${marks.join('')})`,
     stroke: harness.fit(thread).misfit === 'none' ? line.stroke : 'var(--madder)',
-    widthPx: line.widthPx + (isLit ? LIT_PX : 0),
+    widthPx: line.widthPx,
     dash: line.dash,
-    opacity: lit === undefined || isLit ? 1 : DIMMED,
   }
 }
 
@@ -58,19 +48,33 @@ interface LinesProps {
   readonly drawn: readonly DrawnThread[]
   readonly widthPx: number
   readonly heightPx: number
-  /** The threads of the way that is looked at; all are equal where nothing is. */
-  readonly lit: ReadonlySet<string> | undefined
 }
 
-/** The threads as calm lines, each in the manner of its service; those that are looked at come last, on top. */
-export function ThreadLines({ harness, drawn, widthPx, heightPx, lit }: LinesProps) {
-  const isLit = ({ thread }: DrawnThread) => Number(lit?.has(thread.id) === true)
-  const ordered = lit === undefined ? drawn : drawn.toSorted((a, b) => isLit(a) - isLit(b))
+/** The threads of the way that is looked at; all are equal where nothing is. */
+function useLit(harness: Harness): ReadonlySet<string> | undefined {
+  const picked = usePicked()
+  return useMemo(() => (picked === undefined ? undefined : threadsOnPathOf(harness, picked.ref)), [harness, picked])
+}
+
+/**
+ * The threads as calm lines, each in the manner of its service. Those of the way that is looked at are drawn once more on
+ * top of all others, which fade together: one change of style, and no line is moved or painted by itself.
+ */
+export function ThreadLines({ harness, drawn, widthPx, heightPx }: LinesProps) {
+  const lit = useLit(harness)
+  const lines = useMemo(() => drawn.map((one) => ({ id: one.thread.id, line: lineOf(harness, one) })), [harness, drawn])
   return (
     <svg width={widthPx} height={heightPx} className="absolute inset-0" aria-hidden>
-      {ordered.map((one) => (
-        <Line key={one.thread.id} {...lineOf(harness, one, lit)} />
-      ))}
+      <g opacity={lit === undefined ? 1 : DIMMED}>
+        {lines.map(({ id, line }) => (
+          <Line key={id} {...line} />
+        ))}
+      </g>
+      {lines
+        .filter(({ id }) => lit?.has(id))
+        .map(({ id, line }) => (
+          <Line key={id} {...line} widthPx={line.widthPx + LIT_PX} />
+        ))}
     </svg>
   )
 }
