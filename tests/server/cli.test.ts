@@ -4,12 +4,15 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Ajv from 'ajv'
 import published from '../../docs/schema/check-2.schema.json'
+import { run } from '../../src/cli/run'
 import { demoBuild } from '../support/bench'
 
 const folder = mkdtempSync(join(tmpdir(), 'loom-cli-'))
-const loom = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync('./loom', args, { encoding: 'utf8' })
-  return { status, stdout, stderr }
+/** The command line in this process; that ./loom hands its words and streams on is seen once, at the end. */
+async function loom(...args: string[]) {
+  const [stdout, stderr]: [string[], string[]] = [[], []]
+  const status = await run(args, { say: (text) => stdout.push(text), complain: (text) => stderr.push(text) })
+  return { status, stdout: stdout.join(''), stderr: stderr.join('') }
 }
 const file = (name: string, text: string | Buffer) => {
   const path = join(folder, name)
@@ -21,14 +24,14 @@ const validate = new Ajv({ discriminator: true, strict: false, validateSchema: f
 )
 
 describe('./loom check', () => {
-  test('exit 0 where no stop is found', () => {
-    const { status, stdout } = loom('check', 'demo/builds/paper-kite.json')
+  test('exit 0 where no stop is found', async () => {
+    const { status, stdout } = await loom('check', 'demo/builds/paper-kite.json')
     expect(status).toBe(0)
     expect(stdout).toMatch(/^Paper Kite: 0 stops, 0 warnings, 1 unknown, 2 notes; \d+ checks hold/)
   })
 
-  test('exit 1 where stops are found, with every sum', () => {
-    const { status, stdout } = loom('check', 'demo/builds/tangled-heron.json')
+  test('exit 1 where stops are found, with every sum', async () => {
+    const { status, stdout } = await loom('check', 'demo/builds/tangled-heron.json')
     expect(status).toBe(1)
     expect(stdout).toContain(
       'F1 0.30 + F2 0.30 + F3 0.30 + F4 0.30 = 1.20 A of 1.00 A, 0.80 A with 20 % headroom: over',
@@ -56,29 +59,28 @@ describe('./loom check', () => {
     ['a folder', () => ['demo'], /demo cannot be read/],
     ['bytes that are no text', () => [file('e.json', Buffer.from([0x7b, 0xff, 0x7d]))], /not text in UTF-8/],
     ['a key that stands twice', () => [file('f.json', '{"a": 1, "a": 2}')], /“a” stands twice .* line 1, column 10/],
-  ] as const)('exit 2 and one sentence for %s', (_what, args, words) => {
-    const { status, stdout, stderr } = loom('check', ...args())
+  ] as const)('exit 2 and one sentence for %s', async (_what, args, words) => {
+    const { status, stdout, stderr } = await loom('check', ...args())
     expect({ status, stdout }).toEqual({ status: 2, stdout: '' })
     expect(stderr.trim().split('\n')).toHaveLength(1)
     expect(stderr).toMatch(words)
   })
 
-  test.each(readdirSync('demo/builds'))('--json of %s fits its published schema', (name) => {
-    const { stdout } = loom('check', `demo/builds/${name}`, '--json')
+  test.each(readdirSync('demo/builds'))('--json of %s fits its published schema', async (name) => {
+    const { stdout } = await loom('check', `demo/builds/${name}`, '--json')
     const report: unknown = JSON.parse(stdout)
     expect(validate(report) ? [] : validate.errors).toEqual([])
     expect(validate({ ...(report as object), extra: 1 })).toBe(false)
   })
 
-  test('an unknown command says so', () => {
-    expect(loom('dance')).toMatchObject({ status: 2, stderr: expect.stringContaining('no command “dance”') })
-    expect(loom('help').stdout).toContain('./loom check FILE')
+  test('an unknown command says so', async () => {
+    expect(await loom('dance')).toMatchObject({ status: 2, stderr: expect.stringContaining('no command “dance”') })
   })
 })
 
 describe('./loom explain', () => {
-  test('the way to the supply, with every sum, the command and the reading', () => {
-    const { status, stdout } = loom('explain', 'demo/builds/harbour-lantern.json', 'F3.fan')
+  test('the way to the supply, with every sum, the command and the reading', async () => {
+    const { status, stdout } = await loom('explain', 'demo/builds/harbour-lantern.json', 'F3.fan')
     expect(status).toBe(0)
     expect(stdout.split('\n')).toEqual([
       'F3 (Quillet Drift 140): plugged to Y1 outlet 3',
@@ -87,19 +89,22 @@ describe('./loom explain', () => {
       'Command from SYS1: by its PWM wire',
       '',
     ])
-    expect(loom('explain', 'demo/builds/harbour-lantern.json', 'M1.SYS1').stdout).toContain('Speed read here: F1')
-    expect(loom('explain', 'demo/builds/paper-kite.json', 'L1.light').stdout).toMatch(
+    expect((await loom('explain', 'demo/builds/harbour-lantern.json', 'M1.SYS1')).stdout).toContain(
+      'Speed read here: F1',
+    )
+    expect((await loom('explain', 'demo/builds/paper-kite.json', 'L1.light')).stdout).toMatch(
       /Light from LED5V: LED 1 to 30 of 30\n {2}4\.8\d V at its far end/,
     )
   })
 
-  test('lights at a chosen colour and brightness draw less and keep more of their volts', () => {
-    const explain = (...glow: string[]) => loom('explain', 'demo/builds/paper-kite.json', 'L1.light', ...glow).stdout
+  test('lights at a chosen colour and brightness draw less and keep more of their volts', async () => {
+    const explain = async (...glow: string[]) =>
+      (await loom('explain', 'demo/builds/paper-kite.json', 'L1.light', ...glow)).stdout
     const voltsOf = (text: string) => Number(/(\d\.\d\d) V at its far end/.exec(text)![1])
-    const dim = explain('--colour', 'ff0000', '--brightness', '40')
+    const dim = await explain('--colour', 'ff0000', '--brightness', '40')
     expect(dim).toContain('at colour ff0000 and 40 % brightness')
-    expect(explain()).toContain('at full white')
-    expect(voltsOf(dim)).toBeGreaterThan(voltsOf(explain()))
+    expect(await explain()).toContain('at full white')
+    expect(voltsOf(dim)).toBeGreaterThan(voltsOf(await explain()))
   })
 
   test.each([
@@ -107,8 +112,8 @@ describe('./loom explain', () => {
     ['--brightness', '120', /“120” is no brightness/],
     ['--brightness', '', /“” is no brightness/],
     ['--shade', '1', /Use: \.\/loom explain FILE/],
-  ])('%s %s: a sentence, exit 2', (option, value, message) => {
-    const { status, stderr } = loom('explain', 'demo/builds/paper-kite.json', 'L1.light', option, value)
+  ])('%s %s: a sentence, exit 2', async (option, value, message) => {
+    const { status, stderr } = await loom('explain', 'demo/builds/paper-kite.json', 'L1.light', option, value)
     expect(status).toBe(2)
     expect(stderr).toMatch(message)
   })
@@ -116,32 +121,32 @@ describe('./loom explain', () => {
   test.each([
     ['an item that is not there', 'Q1.fan', /There is no item “Q1” in this build\. It has F1, /],
     ['a port that is not there', 'F3.nose', /F3 has no port “nose”\. It has fan\./],
-  ])('%s: a sentence, exit 2', (_name, port, message) => {
-    const { status, stderr } = loom('explain', 'demo/builds/harbour-lantern.json', port)
+  ])('%s: a sentence, exit 2', async (_name, port, message) => {
+    const { status, stderr } = await loom('explain', 'demo/builds/harbour-lantern.json', port)
     expect(status).toBe(2)
     expect(stderr).toMatch(message)
   })
 })
 
 describe('./loom export', () => {
-  test('a netlist, a lead list and a graph', () => {
-    const to = (format: string) => loom('export', 'demo/builds/harbour-lantern.json', '--to', format)
-    expect(to('spice').stdout).toMatch(/^\* Harbour Lantern: [\s\S]*\nVs0_0 c0n0 0 12\n[\s\S]*\.end\n$/)
-    expect(to('csv').stdout.split('\r\n')[0]).toMatch(/lead/i)
-    expect(to('dot').stdout).toContain('"y1" -> "f1" [label="outlet 1 > fan lead"];')
-    expect(to('dot').status).toBe(0)
+  test('a netlist, a lead list and a graph', async () => {
+    const to = async (format: string) =>
+      (await loom('export', 'demo/builds/harbour-lantern.json', '--to', format)).stdout
+    expect(await to('spice')).toMatch(/^\* Harbour Lantern: [\s\S]*\nVs0_0 c0n0 0 12\n[\s\S]*\.end\n$/)
+    expect((await to('csv')).split('\r\n')[0]).toMatch(/lead/i)
+    expect(await to('dot')).toContain('"y1" -> "f1" [label="outlet 1 > fan lead"];')
   })
 
-  test.each(['png', 'constructor'])('%s is no format: a sentence, exit 2', (format) => {
-    const { status, stderr } = loom('export', 'demo/builds/harbour-lantern.json', '--to', format)
+  test.each(['png', 'constructor'])('%s is no format: a sentence, exit 2', async (format) => {
+    const { status, stderr } = await loom('export', 'demo/builds/harbour-lantern.json', '--to', format)
     expect(status).toBe(2)
     expect(stderr).toContain('Use: ./loom export FILE --to spice|csv|dot')
   })
 })
 
 describe('./loom weave', () => {
-  test('a plan with what each goal came to, what to buy, and every lead', () => {
-    const { status, stdout } = loom(
+  test('a plan with what each goal came to, what to buy, and every lead', async () => {
+    const { status, stdout } = await loom(
       'weave',
       'demo/builds/paper-kite.json',
       '--shelf',
@@ -156,19 +161,19 @@ describe('./loom weave', () => {
     expect(stdout).toContain('Judged by all rules: 0 stops')
   })
 
-  test('one machine of several, or all of them one after the other', () => {
-    const one = loom('weave', 'demo/builds/loom-hall.json', '--machine', 'Bench 3')
+  test('one machine of several, or all of them one after the other', async () => {
+    const one = await loom('weave', 'demo/builds/loom-hall.json', '--machine', 'Bench 3')
     expect(one.status).toBe(0)
     expect(one.stdout).toMatch(/^Bench 3, Sound, then cheap: /)
     expect(one.stdout).not.toContain('Bench 4')
-    const whole = loom('weave', 'demo/builds/loom-hall.json', '--school', 'money')
+    const whole = await loom('weave', 'demo/builds/loom-hall.json', '--school', 'money')
     expect(whole.stdout.match(/^Bench \d+, Least money: /gm)).toHaveLength(10)
   })
 
-  test('with --json the build as it would be, which passes the check', () => {
-    const { status, stdout } = loom('weave', 'demo/builds/paper-kite.json', '--school', 'mend', '--json')
+  test('with --json the build as it would be, which passes the check', async () => {
+    const { status, stdout } = await loom('weave', 'demo/builds/paper-kite.json', '--school', 'mend', '--json')
     expect(status).toBe(0)
-    expect(loom('check', file('woven.json', stdout)).status).toBe(0)
+    expect((await loom('check', file('woven.json', stdout))).status).toBe(0)
   })
 
   test.each([
@@ -177,9 +182,22 @@ describe('./loom weave', () => {
     ['a strange machine', ['demo/builds/loom-hall.json', '--machine', 'Bench 11'], /no machine “Bench 11”.*Bench 10/],
     ['no time', ['demo/builds/paper-kite.json', '--seconds', '0'], /“0” is no time: give seconds from 1 to 3600/],
     ['no file', [], /Use: \.\/loom weave FILE/],
-  ])('exit 2: %s', (_, args, message) => {
-    const { status, stderr } = loom('weave', ...args)
+  ])('exit 2: %s', async (_, args, message) => {
+    const { status, stderr } = await loom('weave', ...args)
     expect(status).toBe(2)
     expect(stderr).toMatch(message)
+  })
+})
+
+test('./loom itself hands on words, streams and the exit code', () => {
+  const shell = (...args: string[]) => spawnSync('./loom', args, { encoding: 'utf8' })
+  expect(shell('help').stdout).toContain('./loom check FILE')
+  const { status, stdout, stderr } = shell('check', 'demo/builds/tangled-heron.json')
+  expect({ status, stderr }).toEqual({ status: 1, stderr: '' })
+  expect(stdout).toContain('Tangled Heron: ')
+  expect(shell('check', 'nowhere.json')).toMatchObject({
+    status: 2,
+    stdout: '',
+    stderr: expect.stringContaining('nowhere'),
   })
 })

@@ -1,0 +1,26 @@
+import { LoomError } from '../core/errors'
+import { EXIT, type Verb } from './args'
+import { check } from './check'
+import { explain } from './explain'
+import { exportTo, figures } from './export'
+import { weave } from './weave'
+
+const VERBS: Readonly<Record<string, Verb>> = { check, explain, figures, weave, export: exportTo }
+
+interface Streams {
+  readonly say: (text: string) => void
+  readonly complain: (text: string) => void
+}
+
+/** Does what the words of a command line ask for; a mistake of the input is one line of complaint. Gives the exit code. */
+export async function run([verb = '', ...args]: readonly string[], { say, complain }: Streams): Promise<number> {
+  try {
+    const verbOf = Object.hasOwn(VERBS, verb) ? VERBS[verb] : undefined
+    if (verbOf === undefined) throw new LoomError('REQUEST_REFUSED', `There is no command “${verb}”. See ./loom help.`)
+    return await verbOf(args, say)
+  } catch (error) {
+    if (!(error instanceof LoomError)) throw error
+    complain(`${error.message}\n`)
+    return EXIT.badInput
+  }
+}
