@@ -100,7 +100,6 @@ const shots: readonly Shot[] = [
     name: 'plans',
     path: '/builds/harbour-lantern/threads/plans',
     then: async (page) => {
-      await page.getByRole('button', { name: 'Plan', exact: true }).click()
       await page.getByRole('button', { name: 'Plan again' }).waitFor({ timeout: 90_000 })
       await page
         .getByRole('columnheader', { name: /Sound, then cheap/ })

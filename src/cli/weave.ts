@@ -55,16 +55,16 @@ export const weave: Verb = async (args, say) => {
     text: `weave FILE [--school ${MANNERS.join('|')}] [--shelf PARTS-FILE] [--machine NAME] [--seconds N] [--json]`,
     wordCount: 1,
     options: {
-      school: { type: 'string', default: 'balanced' },
+      school: { type: 'string' },
       shelf: { type: 'string' },
       machine: { type: 'string' },
       seconds: { type: 'string', default: String(SECONDS) },
       json: { type: 'boolean' },
     },
   })
-  const manner = mannerNamed(String(values.school))
   const seconds = secondsNamed(String(values.seconds))
   const harness = derive(readBuild(readText(words[0]!)))
+  const manner = mannerNamed(String(values.school ?? harness.build.choices.schools?.plan ?? 'balanced'))
   const offers = offersOf(values.shelf === undefined ? undefined : String(values.shelf))
   const now = () => performance.now() / 1000
   const solver = await openHighs()

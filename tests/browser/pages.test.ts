@@ -129,7 +129,6 @@ const visits: readonly Visit[] = [
     name: 'plans',
     path: '/builds/paper-kite/threads/plans',
     then: async (page) => {
-      await page.getByRole('button', { name: 'Plan', exact: true }).click()
       await page.getByRole('region', { name: 'The plan' }).waitFor()
       await page.getByRole('button', { name: /^Stop/ }).click()
     },

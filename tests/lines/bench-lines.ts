@@ -37,6 +37,11 @@ export const BENCH_LINES: readonly TypedLine[] = [
     assumed: ['pump: a SATA supply lead: its fan plug holds the tach wire alone'],
   },
   {
+    line: '280 aio no fans, pump 0.4A own plug',
+    became: ['1 × Liquid cooler 280, pump lead with its maker’s own plug'],
+    assumed: ['pump: its plug goes into a box of the same maker alone: put that box on the bench too'],
+  },
+  {
     line: '240 aio, 2 fans 0.35A joined, pump 4 pin',
     became: ['1 × Liquid cooler 240, pump lead of 4 pins', '2 × Fan, 120 mm, 0.35 A', '1 × Joint lead of 2 fans'],
     assumed: [

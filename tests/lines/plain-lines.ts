@@ -116,6 +116,11 @@ export const PLAIN_LINES: readonly TypedLine[] = [
     assumed: ['a SATA supply lead: its fan plug holds the tach wire alone'],
   },
   {
+    line: 'pump own plug 0.45A 350mm',
+    became: ['1 × Pump, 0.45 A, its maker’s own plug'],
+    assumed: ['its plug goes into a box of the same maker alone: put that box on the bench too'],
+  },
+  {
     line: 'splitter 3 legs 200mm',
     became: ['1 × Splitter, 3 outlets'],
     assumed: ['one leg that reports its speed, the first'],

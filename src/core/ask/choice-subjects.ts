@@ -23,6 +23,7 @@ export const CHOICE_ASKS: Readonly<
   light: { words: 'no light is plugged in', stage: 'threads' },
   splitLights: { words: 'there are not two lights plugged in', stage: 'threads' },
   wrongPlug: { words: 'there is no lead', stage: 'parts' },
+  plan: { words: 'there is nothing to plan', stage: 'parts' },
 }
 
 /** How many things a choice speaks of, among these items. */
@@ -50,6 +51,7 @@ function subjectCount(harness: Harness, school: School, itemIds: readonly string
     case 'splitLights':
       return lights.length > 1 ? lights.length : 0
     case 'wrongPlug':
+    case 'plan':
       return itemIds.length
     default:
       return school satisfies never

@@ -45,6 +45,7 @@ export const COLUMNS: Readonly<Record<string, Column>> = {
   rulesVolts: { sort: 'flag', slot: 'rulesVolts' },
   isReverse: { sort: 'flag', slot: 'isReverse' },
   isTachOnly: { sort: 'flag', slot: 'isTachOnly' },
+  isOwnPlug: { sort: 'flag', slot: 'isOwnPlug' },
   price: { sort: 'price' },
   currency: { sort: 'text', field: 'currency' },
   origin: { sort: 'origin' },

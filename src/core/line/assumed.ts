@@ -52,8 +52,9 @@ export function assumedOf(reading: Reading, draft: Draft): readonly string[] {
       openLength(draft),
     ],
     pump: [
-      draft.isTachOnly !== true && fanPlug(draft),
+      draft.isTachOnly !== true && draft.isOwnPlug !== true && fanPlug(draft),
       openDraw(draft),
+      draft.isOwnPlug === true && 'its plug goes into a box of the same maker alone: put that box on the bench too',
       draft.isTachOnly === true && 'a SATA supply lead: its fan plug holds the tach wire alone',
     ],
     splitter: [draft.control === undefined && 'one leg that reports its speed, the first', openLength(draft)],

@@ -228,7 +228,9 @@ function liquidParts({ head, radiator, fanDraft, pumpDraft, isBare }: Liquid, ne
   const lead =
     pumpDraft.isTachOnly === true
       ? 'tach-only lead and SATA supply'
-      : `pump lead of ${pumpDraft.pinCount === 3 ? 3 : 4} pins`
+      : pumpDraft.isOwnPlug === true
+        ? 'pump lead with its maker’s own plug'
+        : `pump lead of ${pumpDraft.pinCount === 3 ? 3 : 4} pins`
   const pump = makeOf({ ...pumpDraft, thing: 'pump', ...head.price }, newId())
   return [
     { count: 1, part: withRadiator(pump, radiator!, `Liquid cooler ${head.lengthMm}, ${lead}`) },

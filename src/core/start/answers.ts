@@ -1,6 +1,5 @@
 import type { Schools } from '../build/groups'
 import { linesOf } from '../line/list'
-import type { Manner } from '../weave/answers/proposals'
 
 export const CASE_CLASSES = ['cube', 'mid tower', 'full tower', 'wide case'] as const
 export type CaseClass = (typeof CASE_CLASSES)[number]
@@ -31,7 +30,7 @@ export const USUAL_BOARDS: Readonly<Record<BoardAnswer['form'], BoardAnswer>> = 
 }
 
 export const RADIATOR_SIZES = [120, 240, 280, 360, 420] as const
-export const PUMP_LEADS = ['4 pin', '3 pin', 'tach-only'] as const
+export const PUMP_LEADS = ['4 pin', '3 pin', 'tach-only', 'own plug'] as const
 export const COOLER_FANS = ['apart', 'joined', 'none'] as const
 export type CoolerAnswer =
   | { readonly kind: 'air' }
@@ -99,10 +98,10 @@ export function linesOfAnswers({ case: caseClass, board, cooler, supply, rest }:
   ]
 }
 
-/** What a wish comes to: choices of the build, and the plan that is looked for first. */
-export const WISH_MEANS: Readonly<Record<Wish, { readonly schools: Schools; readonly manner: Manner }>> = {
-  quiet: { schools: { speed: 'board' }, manner: 'balanced' },
-  cheap: { schools: {}, manner: 'money' },
-  tidy: { schools: {}, manner: 'boxes' },
-  rows: { schools: { manyFans: 'gather' }, manner: 'groups' },
+/** What a wish comes to: choices of the build, among them which plan comes first. */
+export const WISH_MEANS: Readonly<Record<Wish, Schools>> = {
+  quiet: { speed: 'board' },
+  cheap: { plan: 'money' },
+  tidy: { plan: 'boxes' },
+  rows: { manyFans: 'gather', plan: 'groups' },
 }

@@ -25,7 +25,7 @@ const start = (answers: Answers) =>
     id: 'b',
     name: 'B',
     lines: linesOfAnswers(answers),
-    schools: answers.wish && WISH_MEANS[answers.wish].schools,
+    schools: answers.wish && WISH_MEANS[answers.wish],
   })
 const marksOf = (answers: Answers) => start(answers).items.map(({ mark }) => mark)
 
@@ -109,7 +109,7 @@ test('the machine of a first build lies loose on the bench, sound but for its le
     'F6',
     'F7',
   ])
-  expect(build.choices.schools).toEqual({ manyFans: 'gather' })
+  expect(build.choices.schools).toEqual({ manyFans: 'gather', plan: 'groups' })
   // Seven fans and a pump for four headers, and none of them plugged in.
   const stops = check(derive(build)).findings.filter(({ severity }) => severity === 'stop')
   expect(stops.map(({ ruleId }) => ruleId).toSorted()).toEqual(['cpu-header-tach', 'lead-loose', 'ports-run-out'])

@@ -151,6 +151,22 @@ export const SCHOOL_WORDS: { readonly [K in School]: Words<K> } = {
       separate: { name: 'each by itself', gains: 'patterns run through all', costs: 'a chain, or more outputs' },
     },
   },
+  plan: {
+    name: 'plans',
+    question: 'Which plan of the wiring comes first?',
+    open: 'the sound one that costs least',
+    of: 'build',
+    options: {
+      money: { name: 'the cheapest', gains: 'least money', costs: 'may leave warnings' },
+      boxes: { name: 'the tidiest', gains: 'fewest boxes', costs: 'may cost more' },
+      groups: { name: 'rows kept together', gains: 'one signal for each row', costs: 'may take more boxes' },
+      nothing: {
+        name: 'buying nothing',
+        gains: 'what there is is enough, or what is missing is seen',
+        costs: 'leads may stay loose',
+      },
+    },
+  },
 }
 
 /** The words of one way to answer a school. */

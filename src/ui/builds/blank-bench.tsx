@@ -78,7 +78,6 @@ export function BlankBench({ onClose }: { readonly onClose: (() => void) | undef
   const [isBusy, setBusy] = useState(false)
   const rows = useMemo(() => readList(linesOfAnswers(answers), () => nanoid(12)), [answers])
   const isReady = rows.length > 0 && rows.every(isUnderstood)
-  const means = answers.wish && WISH_MEANS[answers.wish]
 
   const make = async (wish: object, goTo: (id: string) => string) => {
     setBusy(true)
@@ -96,9 +95,9 @@ export function BlankBench({ onClose }: { readonly onClose: (() => void) | undef
   const start = {
     from: 'lines',
     lines: rows.map(({ text }) => text),
-    ...(means === undefined ? {} : { schools: means.schools }),
+    ...(answers.wish === undefined ? {} : { schools: WISH_MEANS[answers.wish] }),
   }
-  const plan = () => make(start, (id) => `/builds/${id}/threads/plans?first=${means?.manner ?? 'balanced'}`)
+  const plan = () => make(start, (id) => `/builds/${id}/threads/plans`)
   const blank = () => make({ from: 'blank' }, (id) => `/builds/${id}/parts`)
   return (
     <form

@@ -123,6 +123,7 @@ function CoolerQuestion({ cooler, onChange }: CoolerProps) {
               { value: '4 pin', words: '4 pins' },
               { value: '3 pin', words: '3 pins' },
               { value: 'tach-only', words: 'One wire, and SATA' },
+              { value: 'own plug', words: 'Its maker’s own plug' },
             ]}
             value={cooler.pumpLead}
             onChange={(pumpLead) => onChange({ ...cooler, pumpLead })}

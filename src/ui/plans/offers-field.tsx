@@ -34,7 +34,9 @@ export interface Offers {
   /** What may not be bought. */
   readonly others: readonly Offer[]
   readonly currency: string
-  readonly say: (id: string, said: Said) => void
+  /** Whether what was said of this bench before is read already. */
+  readonly isReady: boolean
+  readonly say: (ids: readonly string[], said: Said) => void
   /** All of them or none; what is offered only when ticked is left out of all. */
   readonly sayOfAll: (isChosen: boolean) => void
 }
@@ -69,9 +71,12 @@ function centsOf(text: string): number | undefined {
   return cents <= MOST_CENTS ? cents : undefined
 }
 
+const NOTHING_SAID: Readonly<Record<string, Said>> = {}
+
 /** The things of the shelf that a plan may buy: at first those with a price, since of the others nobody knows the cost. */
 export function useOffers(shelf: readonly Thing[], buildId: string): Offers {
-  const [said, setSaid] = useState<Readonly<Record<string, Said>>>({})
+  const [held, setSaid] = useState<Readonly<Record<string, Said>>>()
+  const said = held ?? NOTHING_SAID
   // What was said of a bench before is remembered by the browser, once the page is there.
   useEffect(() => setSaid(readSaid(buildId)), [buildId])
   const currency = shelf.flatMap((thing) => soldAs(thing).price ?? [])[0]?.currency ?? 'EUR'
@@ -106,21 +111,18 @@ export function useOffers(shelf: readonly Thing[], buildId: string): Offers {
     setSaid(next)
     writeSaid(buildId, next)
   }
-  const say = (id: string, more: Said) => keep({ ...said, [id]: { ...said[id], ...more } })
+  const say = (ids: readonly string[], more: Said) =>
+    keep({ ...said, ...Object.fromEntries(ids.map((id) => [id, { ...said[id], ...more }])) })
   const sayOfAll = (isChosen: boolean) =>
-    keep({
-      ...said,
-      ...Object.fromEntries(
-        entries
-          .filter(({ wariness }) => wariness === undefined || !isChosen)
-          .map(({ id }) => [id, { ...said[id], isChosen }]),
-      ),
-    })
-  return { entries, chosen, others, currency, say, sayOfAll }
+    say(
+      entries.filter(({ wariness }) => wariness === undefined || !isChosen).map(({ id }) => id),
+      { isChosen },
+    )
+  return { entries, chosen, others, currency, isReady: held !== undefined, say, sayOfAll }
 }
 
 /** What may be bought, and what it costs. */
-export function OffersField({ offers, isOpen }: { readonly offers: Offers; readonly isOpen: boolean }) {
+export function OffersField({ offers }: { readonly offers: Offers }) {
   const { entries, chosen, currency, say, sayOfAll } = offers
   const { dispatch } = useActions()
   const build = useSession((state) => state.build)
@@ -129,7 +131,7 @@ export function OffersField({ offers, isOpen }: { readonly offers: Offers; reado
       notify(`“${part.name}” is on the bench, as at hand: plan again.`)
   }
   return (
-    <details open={isOpen} className="rounded-lg border border-thread bg-cloth px-3 py-2">
+    <details className="rounded-lg border border-thread bg-cloth px-3 py-2">
       <summary className="cursor-pointer font-semibold">
         What may be bought: {countOf(chosen.length, 'thing')} of {entries.length} on the shelf
       </summary>
@@ -148,7 +150,7 @@ export function OffersField({ offers, isOpen }: { readonly offers: Offers; reado
               <input
                 type="checkbox"
                 checked={isChosen}
-                onChange={(event) => say(id, { isChosen: event.target.checked })}
+                onChange={(event) => say([id], { isChosen: event.target.checked })}
                 className="accent-woad"
               />
               <span className="min-w-0">
@@ -178,7 +180,7 @@ export function OffersField({ offers, isOpen }: { readonly offers: Offers; reado
               inputMode="decimal"
               value={priceText}
               placeholder="unknown"
-              onChange={(event) => say(id, { price: event.target.value })}
+              onChange={(event) => say([id], { price: event.target.value })}
               className="w-20 shrink-0 rounded border border-thread bg-linen px-1.5 py-0.5 text-right text-[13px]"
             />
             <span className="w-8 shrink-0 text-[13px] text-faded">{currency}</span>

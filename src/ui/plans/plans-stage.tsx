@@ -3,7 +3,7 @@
 import { ArrowLeft, Hourglass, Play, Square } from 'lucide-react'
 import Link from 'next/link'
 import { useEffect, useEffectEvent, useMemo, useState } from 'react'
-import { machinesOf, saidOf } from '@/core/weave/problem/machine'
+import { machinesOf, saidOf, type Machine } from '@/core/weave/problem/machine'
 import { soldAs, type Offer, type Thing } from '@/core/weave/problem/problem'
 import { mannersFor, type Manner } from '@/core/weave/answers/proposals'
 import { MANNER_WORDS } from '@/core/wording/plan-text'
@@ -18,6 +18,13 @@ import { OffersField, useOffers } from './offers-field'
 import { useShown, withoutRepeats } from './use-shown'
 import { useWeave } from '@/ui/weave/use-weave'
 
+/** What is asked for otherwise than it stands on the page. */
+interface Wanted {
+  readonly allowed?: readonly Offer[]
+  readonly machine?: Machine
+  readonly seconds?: number
+}
+
 /** How long to look at most, for each manner; the lower goals get what the higher ones leave. */
 const PATIENCE = [
   { seconds: 8, words: '8 s' },
@@ -25,14 +32,8 @@ const PATIENCE = [
   { seconds: 120, words: '2 min' },
 ] as const
 
-interface PlansStageProps {
-  readonly shelf: readonly Thing[]
-  /** What the plan is after that comes first; where it is said, plans are looked for at once. */
-  readonly first?: Manner | undefined
-}
-
 /** Plans the wiring: one proposal for each manner that makes sense here, compared, and taken whole or lead by lead. */
-export function PlansStage({ shelf, first }: PlansStageProps) {
+export function PlansStage({ shelf }: { readonly shelf: readonly Thing[] }) {
   const harness = useHarness()
   const { build } = harness
   const verdicts = useVerdicts()
@@ -45,14 +46,15 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
   const [machineId, setMachineId] = useState(viewed ?? undefined)
   const machines = useMemo(() => machinesOf(build), [build])
   const machine = machines.find(({ assemblyId }) => assemblyId === machineId) ?? machines[0]!
-  const manners = useMemo(() => {
-    const { counts } = saidOf(verdicts, machine.itemIds)
-    const isWired = build.threads.some(({ from }) => machine.itemIds.has(from.itemId))
-    const all = mannersFor(harness, offers.chosen)
-    const ordered = [...all.filter((manner) => manner === first), ...all.filter((manner) => manner !== first)]
-    return [...(counts.stop > 0 && isWired ? (['mend'] as const) : []), ...ordered]
-  }, [verdicts, machine, build, harness, offers.chosen, first])
-  const isStale = asked !== undefined && (asked.build !== build || asked.machine.assemblyId !== machine.assemblyId)
+  const mannersOf = ({ itemIds }: Machine): readonly Manner[] => {
+    const { counts } = saidOf(verdicts, itemIds)
+    const isWired = build.threads.some(({ from }) => itemIds.has(from.itemId))
+    const first = build.choices.schools?.plan
+    const isFirst = (manner: Manner) => Number(manner === first)
+    const ordered = mannersFor(harness, offers.chosen).toSorted((a, b) => isFirst(b) - isFirst(a))
+    return counts.stop > 0 && isWired ? ['mend', ...ordered] : ordered
+  }
+  const isStale = asked !== undefined && asked.build !== build
   const found = useShown(asked?.build, plans)
   const shown = useMemo(() => withoutRepeats(found), [found])
   const plan = shown.find(({ sent }) => sent.manner === picked) ?? shown[0]
@@ -65,10 +67,13 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
     setSeconds(longer.seconds)
     start(question)
   }
-  const begin = (allowed: readonly Offer[] = []) => {
-    for (const offer of allowed) offers.say(soldAs(offer).id, { isChosen: true })
-    const others = offers.others.filter((offer) => !allowed.some((one) => soldAs(one).id === soldAs(offer).id))
-    const question = { build, machine, offers: [...offers.chosen, ...allowed], others, manners, seconds, known: [] }
+  const begin = ({ allowed = [], ...other }: Wanted = {}) => {
+    const ids = allowed.map((offer) => soldAs(offer).id)
+    if (ids.length > 0) offers.say(ids, { isChosen: true })
+    const others = offers.others.filter((offer) => !ids.includes(soldAs(offer).id))
+    const wanted = { build, machine, seconds, ...other }
+    const manners = mannersOf(wanted.machine)
+    const question = { ...wanted, manners, offers: [...offers.chosen, ...allowed], others, known: [] }
     setAsked(question)
     setPicked(undefined)
     start(question)
@@ -76,9 +81,10 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
   const beginAtOnce = useEffectEvent(() => {
     if (harness.items.length > 0) begin()
   })
+  // A plan is what people come for; what may be bought is corrected when one is there to look at.
   useEffect(() => {
-    if (first !== undefined) beginAtOnce()
-  }, [first])
+    if (offers.isReady) beginAtOnce()
+  }, [offers.isReady])
   return (
     <div className="relative flex h-full flex-col gap-3 overflow-auto p-3">
       <header className="flex flex-wrap items-center gap-2">
@@ -91,8 +97,11 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
           <select
             aria-label="Machine to plan"
             value={machine.assemblyId ?? ''}
-            disabled={isRunning}
-            onChange={(event) => setMachineId(event.target.value === '' ? undefined : event.target.value)}
+            onChange={({ target }) => {
+              const next = machines.find(({ assemblyId }) => (assemblyId ?? '') === target.value)!
+              setMachineId(next.assemblyId)
+              begin({ machine: next })
+            }}
             className="h-9 rounded-md border border-seam bg-cloth px-2"
           >
             {machines.map(({ assemblyId, name }) => (
@@ -109,8 +118,10 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
           At most
           <select
             value={seconds}
-            disabled={isRunning}
-            onChange={(event) => setSeconds(Number(event.target.value))}
+            onChange={({ target }) => {
+              setSeconds(Number(target.value))
+              if (isRunning) begin({ seconds: Number(target.value) })
+            }}
             className="h-9 rounded-md border border-seam bg-cloth px-2 text-ink"
           >
             {PATIENCE.map((each) => (
@@ -142,25 +153,22 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
       </header>
       <p aria-live="polite" className="text-faded">
         {isRunning
-          ? `Looking for the best plan: ${at === undefined ? 'getting ready' : MANNER_WORDS[at].name} (${plans.filter(({ isDone }) => isDone).length} of ${manners.length} done) …`
+          ? `Looking for the best plan: ${at === undefined ? 'getting ready' : MANNER_WORDS[at].name} (${plans.filter(({ isDone }) => isDone).length} of ${asked?.manners.length} done) …`
           : plans.length === 0
             ? 'Finds the wiring that costs least and holds, in several manners, and proves it. Pinned connections stay as they are; nothing changes before you accept.'
             : isStale
-              ? asked.build === build
-                ? `These plans are for ${asked.machine.name}: plan again.`
-                : 'The build was changed since these plans were made: plan again.'
+              ? 'The build was changed since these plans were made: plan again.'
               : `${countOf(shown.length, 'plan')}, each judged by every rule.`}
       </p>
       {failure !== undefined && <p className="text-madder">{failure} Nothing was changed.</p>}
       {harness.items.length === 0 && <p className="text-faded">There is nothing on the bench yet.</p>}
-      {shown.length === 0 && <OffersField offers={offers} isOpen={!isRunning} />}
       {shown.length > 0 && (
         <PlanTable shown={shown} picked={plan?.sent.manner} currency={offers.currency} onPick={setPicked} />
       )}
       {remedy !== undefined && !isStale && (
         <div className="flex flex-wrap items-center gap-2 rounded-lg border border-thread bg-cloth px-3 py-2">
           <p className="grow">{remedy.text} So far it may not be bought.</p>
-          <Button onClick={() => begin(remedy.offers)}>
+          <Button onClick={() => begin({ allowed: remedy.offers })}>
             <Play size={14} aria-hidden /> Allow it, and plan again
           </Button>
         </div>
@@ -173,7 +181,7 @@ export function PlansStage({ shelf, first }: PlansStageProps) {
           isStillSought={isRunning && !plan.sent.isDone}
         />
       )}
-      {shown.length > 0 && <OffersField offers={offers} isOpen={false} />}
+      <OffersField offers={offers} />
     </div>
   )
 }

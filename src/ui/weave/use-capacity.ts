@@ -21,13 +21,15 @@ export function useCapacity() {
     stop()
     setAsking({ asked, told: undefined })
     const made = new Worker(new URL('./capacity-worker.ts', import.meta.url), { type: 'module' })
+    worker.current = made
     const end = (told: CapacityAnswer) => {
+      // One that was ended while it was being loaded still reports that.
+      if (worker.current !== made) return
       setAsking({ asked, told })
       stop()
     }
     made.addEventListener('message', ({ data }: MessageEvent<CapacityAnswer>) => end(data))
     made.addEventListener('error', () => end({ asWired: undefined, anew: undefined }))
-    worker.current = made
     made.postMessage(asked)
   }
   return { asking, ask }

@@ -41,7 +41,11 @@ export function useWeave(): Weaving {
     setFailure(undefined)
     setRunning(true)
     const made = takePlanner()
+    // A planner that was ended while it was being loaded still reports that as a failure of its own.
+    const isOver = () => worker.current !== made
+    worker.current = made
     made.addEventListener('message', ({ data }: MessageEvent<Told>) => {
+      if (isOver()) return
       if (data.is === 'begun') setAt(data.manner)
       if (data.is === 'plan') {
         const { sent } = data
@@ -56,10 +60,10 @@ export function useWeave(): Weaving {
       if (data.is === 'done' || data.is === 'failed') stop()
     })
     made.addEventListener('error', () => {
+      if (isOver()) return
       setFailure('The planner could not be started.')
       stop()
     })
-    worker.current = made
     made.postMessage(asked)
   }
   return { at, isRunning, plans, failure, remedy, start, stop }

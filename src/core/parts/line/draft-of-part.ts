@@ -45,6 +45,10 @@ function motorDraft(part: Part): Draft {
     flowM3PerH: valueOf(motor.flowM3PerH),
     noiseDba: valueOf(motor.noiseDba),
     isTachOnly: motor.tachPort === undefined ? undefined : true,
+    isOwnPlug:
+      part.kind === 'cooler' && part.ports.some(({ connector }) => connector.family === 'maker-link')
+        ? true
+        : undefined,
   })
 }
 

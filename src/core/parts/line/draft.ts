@@ -28,6 +28,8 @@ export interface Draft {
   isPowered?: boolean
   isReverse?: boolean
   isTachOnly?: boolean
+  /** Its lead ends in a plug that only a box of the same maker takes. */
+  isOwnPlug?: boolean
   rulesVolts?: boolean
   priceCents?: number
   currency?: string
@@ -72,7 +74,19 @@ export const SLOTS_OF: Readonly<Record<Thing, readonly Slot[]>> = {
     'lengthMm',
     'gaugeAwg',
   ],
-  pump: ['pinCount', 'amps', 'watts', 'startAmps', 'mostRpm', 'leastRpm', 'lengthMm', 'isTachOnly', 'feed', 'volts'],
+  pump: [
+    'pinCount',
+    'amps',
+    'watts',
+    'startAmps',
+    'mostRpm',
+    'leastRpm',
+    'lengthMm',
+    'isTachOnly',
+    'isOwnPlug',
+    'feed',
+    'volts',
+  ],
   splitter: ['outletCount', 'pinCount', 'lengthMm', 'control', 'volts', 'amps'],
   hub: ['outletCount', 'pinCount', 'lengthMm', 'amps', 'isPowered', 'feed', 'rulesVolts'],
   extension: ['pinCount', 'lengthMm', 'gaugeAwg', 'control', 'volts'],
@@ -118,6 +132,7 @@ export const SLOT_WORDS: Readonly<Record<Slot, string>> = {
   isPowered: 'supply of its own',
   isReverse: 'blade direction',
   isTachOnly: 'tach-only lead',
+  isOwnPlug: 'plug of its maker’s own',
   rulesVolts: 'passing on of a lowered voltage',
   priceCents: 'price',
   currency: 'currency',

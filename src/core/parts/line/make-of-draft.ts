@@ -45,6 +45,7 @@ function nameOf(draft: Draft): string {
     draft.isPowered === true || draft.feed !== undefined ? 'own supply' : undefined,
     draft.isReverse === true ? 'reverse blades' : undefined,
     draft.isTachOnly === true ? 'tach-only lead' : undefined,
+    draft.isOwnPlug === true ? 'its maker’s own plug' : undefined,
     draft.thing === 'extension' && draft.lengthMm !== undefined ? `${draft.lengthMm} mm` : undefined,
   ].filter((word) => word !== undefined)
   const title = `${isForLights ? 'light ' : ''}${thing}`
@@ -130,9 +131,13 @@ const MAKERS: Readonly<Record<Thing, (draft: Draft, common: Common) => Part>> = 
   },
   strip: makeStripOf,
   pump: (draft, common) => {
-    const { amps, watts, startAmps, mostRpm, lengthMm, isTachOnly } = draft
+    const { amps, watts, startAmps, mostRpm, lengthMm, isTachOnly, isOwnPlug } = draft
     const pins = draft.pinCount === 3 ? 3 : 4
-    return makePump({ ...common, ...stated({ amps, watts, startAmps, mostRpm, lengthMm, isTachOnly }), pins })
+    return makePump({
+      ...common,
+      ...stated({ amps, watts, startAmps, mostRpm, lengthMm, isTachOnly, isOwnPlug }),
+      pins,
+    })
   },
   extension: (draft, common) => {
     const { lengthMm, gaugeAwg } = draft

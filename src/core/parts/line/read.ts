@@ -30,6 +30,8 @@ const TRAIT_READERS: Readonly<Record<Trait, (state: State, token: Token) => void
   reverse: (state, token) => put(state, token, { slot: 'isReverse', value: true, meaning: 'reverse blades' }),
   tachOnly: (state, token) =>
     put(state, token, { slot: 'isTachOnly', value: true, meaning: 'a lead that holds the tach wire alone' }),
+  ownPlug: (state, token) =>
+    put(state, token, { slot: 'isOwnPlug', value: true, meaning: 'a plug of its maker’s own' }),
   start: (state) => {
     state.waiting = 'start'
   },

@@ -16,6 +16,7 @@ export type Trait =
   | 'peripheral'
   | 'reverse'
   | 'tachOnly'
+  | 'ownPlug'
   | 'start'
   | 'length'
   | 'rulesVolts'
@@ -73,6 +74,7 @@ const VOCABULARY: ReadonlyMap<string, Meaning> = new Map([
   ...entries(trait('peripheral'), 'peripheral', 'peripheral plug', 'molex'),
   ...entries(trait('reverse'), 'reverse', 'reversed', 'reverse-blade', 'reverse blade', 'reverse blades'),
   ...entries(trait('tachOnly'), 'tach-only', 'tach only', 'one-wire tach'),
+  ...entries(trait('ownPlug'), 'own plug', "maker's plug", 'maker plug', "maker's own plug"),
   ...entries(trait('start'), 'start', 'starting', 'start-up', 'startup', 'inrush'),
   ...entries(trait('length'), 'lead', 'cable', 'wire', 'long', 'length'),
   ...entries(trait('rulesVolts'), 'dc'),

@@ -85,6 +85,8 @@ interface Pump extends Named, Draw {
   readonly lengthMm?: number
   /** A fan plug that holds the tach wire alone; the supply then comes from a SATA lead. */
   readonly isTachOnly?: boolean
+  /** A plug that only a box of the same maker takes, and that feeds, rules and reads it. */
+  readonly isOwnPlug?: boolean
 }
 
 const motorOfPump = (pump: Pump, origin: Origin, port: string) => ({
@@ -117,11 +119,18 @@ export function makePump(pump: Pump): Part {
       inside: [{ ...motorOfPump(pump, origin, 'supply'), tachPort: 'tach' }],
     }
   }
-  const wires = FAN_WIRES.slice(0, pump.pins ?? 4)
+  const wires = FAN_WIRES.slice(0, pump.isOwnPlug === true ? 4 : (pump.pins ?? 4))
   return {
     ...base(pump, 'cooler', 'P'),
     leads: [lead('pumpLead', pump.lengthMm, origin)],
-    ports: [taking('pump', 'pump lead', { family, wires }, { need: 'required', leadId: 'pumpLead' })],
+    ports: [
+      taking(
+        'pump',
+        'pump lead',
+        { family: pump.isOwnPlug === true ? 'maker-link' : family, wires },
+        { need: 'required', leadId: 'pumpLead' },
+      ),
+    ],
     inside: [motorOfPump(pump, origin, 'pump')],
   }
 }
