@@ -27,7 +27,7 @@ test('a new build asks what there is, shows what each answer puts on the bench, 
   }
   const answer = (question: string, name: string) =>
     click(page.getByRole('group', { name: question }).getByText(name, { exact: true }))
-  await click(page.getByRole('button', { name: 'New build' }))
+  await click(page.getByRole('button', { name: 'New build', exact: true }))
   await type('First minute')
   await answer('Case', 'Mid tower')
   await answer('Board', 'Middle, 244 mm')
@@ -65,7 +65,7 @@ test('a new build asks what there is, shows what each answer puts on the bench, 
 
 test('a line that cannot be read is told where it stands, and nothing is laid out before it is corrected', async () => {
   const page = await newPage('/')
-  await page.getByRole('button', { name: 'New build' }).click()
+  await page.getByRole('button', { name: 'New build', exact: true }).click()
   const lines = page.getByLabel(/^Fans, lights and the rest/)
   await lines.fill('fan 120 0.2A\nfann 140')
   await page.getByText('“fann” is no word that these lines know. Did you mean “fan”?').waitFor()

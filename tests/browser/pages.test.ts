@@ -32,7 +32,11 @@ const openWindow = (button: string) => async (page: Page) => {
 }
 const visits: readonly Visit[] = [
   { name: 'the list of builds', path: '/' },
-  { name: 'the blank bench', path: '/', then: (page) => page.getByRole('button', { name: 'New build' }).click() },
+  {
+    name: 'the blank bench',
+    path: '/',
+    then: (page) => page.getByRole('button', { name: 'New build', exact: true }).click(),
+  },
   { name: 'the deleted builds', path: '/', then: openWindow('Deleted builds') },
   { name: 'what is checked', path: '/checks' },
   { name: 'Parts', path: '/builds/harbour-lantern/parts' },
