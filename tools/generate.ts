@@ -11,6 +11,7 @@ import { SaveSchema } from '../src/core/build/edit-schema'
 import { BuildSchema } from '../src/core/build/schema'
 import { PartsFileSchema } from '../src/core/formats/parts-file'
 import { ExplainSchema, FiguresSchema } from '../src/core/export/figures-schema'
+import { ReplaySchema, RunSchema } from '../src/core/speed/report-schema'
 import { ReportSchema } from '../src/core/export/report-schema'
 import {
   BuildIdsSchema,
@@ -39,6 +40,8 @@ const schemas = {
   validateReport: ReportSchema,
   validateFigures: FiguresSchema,
   validateExplanation: ExplainSchema,
+  validateRun: RunSchema,
+  validateReplay: ReplaySchema,
   validatePackSave: PackSaveSchema,
   validatePartsFile: PartsFileSchema,
   validatePartSave: PartSaveSchema,
@@ -54,6 +57,8 @@ const published = {
   'check-2': ReportSchema,
   'figures-1': FiguresSchema,
   'explain-1': ExplainSchema,
+  'run-1': RunSchema,
+  'replay-1': ReplaySchema,
 }
 
 interface Split {

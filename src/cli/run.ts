@@ -3,9 +3,10 @@ import { EXIT, type Verb } from './args'
 import { check } from './check'
 import { explain } from './explain'
 import { exportTo, figures } from './export'
+import { runFans } from './run-fans'
 import { weave } from './weave'
 
-const VERBS: Readonly<Record<string, Verb>> = { check, explain, figures, weave, export: exportTo }
+const VERBS: Readonly<Record<string, Verb>> = { check, explain, figures, weave, export: exportTo, run: runFans }
 
 interface Streams {
   readonly say: (text: string) => void

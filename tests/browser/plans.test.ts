@@ -120,14 +120,18 @@ test(
   SECONDS_FOR_ALL * 2,
 )
 
-test('how many more the whole machine takes is asked of the planner', async () => {
-  const page = await newPage('/builds/harbour-lantern/threads')
-  await page.getByLabel('Find a thing or a port').fill('SYS1')
-  await page.keyboard.press('Enter')
-  await page.getByRole('button', { name: 'How many in the whole machine?' }).click()
-  // SYS1 has its three fans, SYS2 is for F4, which is still loose; the splitter of the radiator stays where it is.
-  await page.getByText('As all is wired: none. Wired anew: none.').waitFor()
-})
+test(
+  'how many more the whole machine takes is asked of the planner',
+  async () => {
+    const page = await newPage('/builds/harbour-lantern/threads')
+    await page.getByLabel('Find a thing or a port').fill('SYS1')
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: 'How many in the whole machine?' }).click()
+    // SYS1 has its three fans, SYS2 is for F4, which is still loose; the splitter of the radiator stays where it is.
+    await page.getByText('As all is wired: none. Wired anew: none.').waitFor({ timeout: SECONDS_FOR_ALL })
+  },
+  SECONDS_FOR_ALL,
+)
 
 test(
   'stopping answers at once and keeps what was found',

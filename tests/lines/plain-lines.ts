@@ -116,6 +116,23 @@ export const PLAIN_LINES: readonly TypedLine[] = [
     assumed: ['a SATA supply lead: its fan plug holds the tach wire alone'],
   },
   {
+    line: 'fan 120 4-pin 0.2A 400mm 500-1800 rpm 95 m3/h 2.8 mm h2o 26 dBA 9 blades starts at 25% least 18% zero rpm',
+    became: ['1 × Fan, 120 mm, 4-pin, 0.20 A'],
+  },
+  {
+    line: 'fan 120 0.2A start 0.5A min 20 % no stop 22 Pa',
+    became: ['1 × Fan, 120 mm, 0.20 A'],
+    assumed: ['a 4-pin plug: say “3-pin” where it is not', 'no lead length: it stays unknown'],
+  },
+  {
+    line: 'fan 120 0.2A 40%',
+    refused: [['40%', '“40%” of what? Write “starts at 40 %” or “least 40 %”.']],
+  },
+  {
+    line: 'fan 120 0.2A 900 Pa',
+    refused: [['900 Pa', '900 Pa is no pressure that can be right: 0.1 to 500 Pa. One mm of water is 9.8 Pa.']],
+  },
+  {
     line: 'pump own plug 0.45A 350mm',
     became: ['1 × Pump, 0.45 A, its maker’s own plug'],
     assumed: ['its plug goes into a box of the same maker alone: put that box on the bench too'],

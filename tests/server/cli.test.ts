@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import Ajv from 'ajv'
 import published from '../../docs/schema/check-2.schema.json'
 import { run } from '../../src/cli/run'
+import { validateReplay, validateRun } from '../../src/core/formats/generated/validators'
 import { demoBuild } from '../support/bench'
 
 const folder = mkdtempSync(join(tmpdir(), 'loom-cli-'))
@@ -185,6 +186,56 @@ describe('./loom weave', () => {
   ])('exit 2: %s', async (_, args, message) => {
     const { status, stderr } = await loom('weave', ...args)
     expect(status).toBe(2)
+    expect(stderr).toMatch(message)
+  })
+})
+
+describe('./loom run', () => {
+  const runFans = (...args: string[]) => loom('run', 'demo/builds/harbour-lantern.json', ...args)
+
+  test('what each fan does, head by head, the air of the case and the sums', async () => {
+    const { status, stdout } = await runFans('--heat', 'processor=70,graphics=60,coolant=38')
+    expect(status).toBe(0)
+    // By hand: SYS1 asks for 50 % at 60 degrees, 400 + 800 x 30/80 = 700 rpm; CPU for 55 % at 70, 500 + 1500 x 35/80 = 1156.
+    expect(stdout).toMatch(
+      /^Harbour Lantern by the tuned curves, processor 70 °C, graphics card 60 °C, coolant 38 °C\n/,
+    )
+    expect(stdout).toMatch(/^SYS1: 50 %\n {2}F1: 700 rpm of 1200, /m)
+    expect(stdout).toMatch(/^CPU: 55 %\n {2}R1: 1156 rpm of 2000, /m)
+    expect(stdout).toMatch(/^Air of K1: \d+\.\d m³\/h in, \d+\.\d m³\/h out, -?\d+\.\d\d Pa above outside$/m)
+    expect((await runFans('--set', 'stock', '--heat', 'graphics=65')).stdout).toMatch(/^SYS1: 85 %$/m)
+    expect((await runFans()).stdout).toMatch(
+      /^SYS1: no curve, or no temperature for it\n {2}F1: 0 to 1200 rpm of 1200/m,
+    )
+  })
+
+  test('a log replayed by both sets of curves, or by one', async () => {
+    const { stdout } = await runFans('--log', 'demo/logs/evening-of-editing.csv')
+    const turnsBy = (set: string) => Number(new RegExp(`^By the ${set}.*: (\\d+) turns`, 'm').exec(stdout)![1])
+    expect(turnsBy('tuned curves')).toBeLessThan(turnsBy('curves as the parts came'))
+    expect((await runFans('--log', 'demo/logs/full-load-then-idle.csv', '--set', 'stock')).stdout).not.toContain(
+      'tuned',
+    )
+  })
+
+  test.each(readdirSync('demo/builds'))('--json of %s fits its published schemas', async (name) => {
+    const json = async (...args: string[]) =>
+      JSON.parse((await loom('run', `demo/builds/${name}`, '--json', ...args)).stdout) as unknown
+    expect(validateRun(await json('--heat', 'processor=50'))).toBe(true)
+    expect(validateReplay(await json('--log', 'demo/logs/full-load-then-idle.csv'))).toBe(true)
+    expect(validateReplay(await json('--heat', 'processor=50'))).toBe(false)
+  })
+
+  test.each([
+    [['--heat', 'nose=50'], /“nose=50” is no temperature: give processor, graphics, coolant and board from -50 to 150/],
+    [['--heat', 'board=hot'], /“board=hot” is no temperature/],
+    [['--heat', 'board=900'], /“board=900” is no temperature/],
+    [['--set', 'loud'], /no set “loud” of curves/],
+    [['--log', 'package.json'], /no column|name its columns/],
+    [['--log', 'nowhere.csv'], /nowhere\.csv cannot be read/],
+  ])('exit 2: %s', async (args, message) => {
+    const { status, stdout, stderr } = await runFans(...args)
+    expect([status, stdout]).toEqual([2, ''])
     expect(stderr).toMatch(message)
   })
 })

@@ -1,4 +1,5 @@
 import type { Build, Choices } from '../../src/core/build/schema'
+import { withCurves } from './curves'
 import { layOutBench } from './lay-out'
 import { loomHall } from './loom-hall'
 import { demoParts } from './parts'
@@ -134,8 +135,7 @@ const nightFerry = withChoices(
   },
 )
 
-export const demoBuilds: readonly Build[] = [
-  layOutBench(demoParts, {
+const harbourLantern = layOutBench(demoParts, {
     id: 'harbour-lantern',
     name: 'Harbour Lantern',
     note: 'A quiet editing machine for a community radio station. The old 12 V strip was bought by mistake.',
@@ -169,8 +169,9 @@ export const demoBuilds: readonly Build[] = [
       'P1.pump > M1.PUMP',
       'F4.light > M1.LED5V',
     ],
-  }),
-  layOutBench(demoParts, {
+})
+
+const paperKite = layOutBench(demoParts, {
     id: 'paper-kite',
     name: 'Paper Kite',
     note: 'A small travelling machine: two fan headers, five fans.',
@@ -193,7 +194,22 @@ export const demoBuilds: readonly Build[] = [
       'F4.fan > H1.out4',
       'L1.light > M1.LED5V',
     ],
-  }),
+})
+
+export const demoBuilds: readonly Build[] = [
+  withCurves(
+    harbourLantern,
+    [
+      ['M1.SYS1', 'graphics', [[40, 35], [60, 50], [75, 100]]],
+      ['M1.CPU', 'processor', [[50, 30], [70, 55], [85, 100]]],
+      ['M1.PUMP', 'coolant', []],
+    ],
+    ['K1', 320],
+  ),
+  withCurves(paperKite, [
+    ['M1.SYS1', 'graphics', [[45, 35], [65, 55], [78, 100]]],
+    ['M1.CPU', 'processor', [[50, 35], [75, 60], [88, 100]]],
+  ]),
   withChoices(tangledHeron, {
     curves: [
       {
@@ -206,7 +222,26 @@ export const demoBuilds: readonly Build[] = [
         ],
       },
     ],
+    stockCurves: [
+      {
+        at: { itemId: 'm1', portId: 'SYS1' },
+        heatSource: 'board',
+        points: [
+          { temperatureC: 20, dutyPercent: 50 },
+          { temperatureC: 75, dutyPercent: 100 },
+        ],
+      },
+    ],
   }),
-  nightFerry,
+  withCurves(
+    nightFerry,
+    [
+      ['M1.SYS2', 'coolant', [[32, 35], [40, 60], [48, 100]]],
+      ['M1.SYS1', 'graphics', [[45, 35], [65, 55], [80, 100]]],
+      ['B2.link1', 'graphics', [[45, 35], [65, 60], [80, 100]]],
+      ['B2.link2', 'graphics', [[45, 35], [65, 60], [80, 100]]],
+    ],
+    ['K1', 520],
+  ),
   loomHall,
 ]

@@ -1,4 +1,5 @@
 import type { Build } from '../../src/core/build/schema'
+import { withCurves, type Wish } from './curves'
 import { layOutBench } from './lay-out'
 import { demoParts } from './parts'
 
@@ -54,4 +55,10 @@ function layOut(): Build {
 }
 
 /** For scale: one machine a bench, so that each board has a CPU header of its own to report on. */
-export const loomHall: Build = layOut()
+const HEADS = ['CPU', 'SYS1', 'SYS2', 'SYS3', 'SYS4', 'SYS5']
+export const loomHall: Build = withCurves(
+  layOut(),
+  Array.from({ length: BENCHES }, (_, index) =>
+    HEADS.map((head): Wish => [`M${index + 1}.${head}`, 'processor', [[40, 40], [65, 60], [80, 100]]]),
+  ).flat(),
+)

@@ -23,6 +23,7 @@ export const CHOICE_ASKS: Readonly<
   light: { words: 'no light is plugged in', stage: 'threads' },
   splitLights: { words: 'there are not two lights plugged in', stage: 'threads' },
   wrongPlug: { words: 'there is no lead', stage: 'parts' },
+  curveSet: { words: 'no fan is plugged in', stage: 'threads' },
   plan: { words: 'there is nothing to plan', stage: 'parts' },
 }
 
@@ -39,6 +40,7 @@ function subjectCount(harness: Harness, school: School, itemIds: readonly string
     case 'radiatorAir':
       return [...onRadiator(harness)].filter((itemId) => isMeant.has(itemId)).length
     case 'speed':
+    case 'curveSet':
     case 'fanCount':
       return fans.length
     case 'manyFans':

@@ -49,6 +49,15 @@ export type Place = ModelOf<typeof PlaceSchema>
 const CurveSchema = strict({
   at: PortRefSchema,
   heatSource: Type.Optional(oneOf(['processor', 'graphics', 'coolant', 'board'] as const)),
+  /** It slows down only when it has become this much cooler than where it last sped up. */
+  hysteresisC: Type.Optional(Type.Number({ minimum: 0, maximum: 50 })),
+  /** How long a whole swing, from 0 to 100 %, takes at the quickest. */
+  stepUpMs: Type.Optional(Type.Integer({ minimum: 0, maximum: 600_000 })),
+  stepDownMs: Type.Optional(Type.Integer({ minimum: 0, maximum: 600_000 })),
+  /** It never asks for less, but where it stops. */
+  leastDutyPercent: Type.Optional(Percent),
+  /** Below this temperature it asks for 0 %. */
+  stopBelowC: Type.Optional(Type.Number({ minimum: -50, maximum: 150 })),
   points: Type.Array(strict({ temperatureC: Type.Number({ minimum: -50, maximum: 150 }), dutyPercent: Percent }), {
     minItems: 1,
     maxItems: 64,
@@ -73,8 +82,11 @@ const AddressSchema = strict({ itemId: Id, addressNumber: Count })
 const AirSchema = strict({
   itemId: Id,
   speedPercent: Type.Optional(Percent),
+  /** Heat that what sits in it puts into its air. */
+  heatWatts: Type.Optional(Type.Number({ minimum: 0, maximum: 5000 })),
   panels: Type.Optional(listOf(strict({ panelId: Id, passesPercent: Percent }), 24)),
 })
+export type Curve = ModelOf<typeof CurveSchema>
 export type Air = ModelOf<typeof AirSchema>
 
 /** What an entry of each facet holds, and how many entries there may be. */
@@ -88,6 +100,7 @@ export const FACET_SCHEMAS = {
   covered: { entry: PortRefSchema, most: LIMITS.threadsPerBuild },
   air: { entry: AirSchema, most: LIMITS.itemsPerBuild },
   curves: { entry: CurveSchema, most: 256 },
+  stockCurves: { entry: CurveSchema, most: 256 },
   lightOwners: { entry: LightOwnerSchema, most: LIMITS.threadsPerBuild },
   portTrials: { entry: PortTrialSchema, most: LIMITS.threadsPerBuild },
   blindHeaders: { entry: BlindHeaderSchema, most: LIMITS.itemsPerBuild },

@@ -24,6 +24,7 @@ export const FACETS = {
   covered: { about: 'port', within: 'choices' },
   air: { about: 'item', within: 'choices' },
   curves: { about: 'port', within: 'choices' },
+  stockCurves: { about: 'port', within: 'choices' },
   lightOwners: { about: 'port', within: 'choices' },
   portTrials: { about: 'port', within: 'choices' },
   blindHeaders: { about: 'port', within: 'choices' },

@@ -57,6 +57,7 @@ const SCHOOL_FIELDS = {
   models: Type.Optional(oneOf(SCHOOLS.models)),
   wrongPlug: Type.Optional(oneOf(SCHOOLS.wrongPlug)),
   splitLights: Type.Optional(oneOf(SCHOOLS.splitLights)),
+  curveSet: Type.Optional(oneOf(SCHOOLS.curveSet)),
   plan: Type.Optional(oneOf(SCHOOLS.plan)),
 }
 

@@ -9,6 +9,7 @@ export const SCHOOLS = {
   models: ['match', 'mix'],
   wrongPlug: ['adapter'],
   splitLights: ['mirror', 'separate'],
+  curveSet: ['tuned', 'stock'],
   plan: ['money', 'boxes', 'groups', 'nothing'],
 } as const
 export type School = keyof typeof SCHOOLS

@@ -8,6 +8,7 @@ import type { Command } from '../structure/signal/speed'
 import type { Wired } from '../structure/wired'
 import type { Wiring } from '../structure/wiring/wiring'
 import type { Term } from './draw'
+import { FULL_PERCENT, rpmAt } from './motor-speed'
 import type { Scenario } from './scenario'
 
 /** When a motor starts: a box that staggers its outlets starts them one after another, in the order of its outlets. */
@@ -51,8 +52,6 @@ export function startOf(
   return { startAmps, startMs, runningAmps, delayMs, shape: motor.startShape ?? 'full', isEstimate: false }
 }
 
-const FULL_PERCENT = 100
-
 /** What a header or outlet asks for in a scenario, in percent: by its curve where a temperature is said, else as told. */
 function dutyOf({ choices }: Wired, scenario: Scenario, head: PortRef): number {
   const told = scenario.dutyByHead?.[portKey(head)]
@@ -63,13 +62,10 @@ function dutyOf({ choices }: Wired, scenario: Scenario, head: PortRef): number {
   return scenario.dutyPercent ?? FULL_PERCENT
 }
 
-/** Speed as a share of full, straight with the duty, but not below the least a fan is said to keep. */
-function speedShare(motor: RelationOf<'motor'>, dutyPercent: number): number {
-  const share = dutyPercent / FULL_PERCENT
-  if (share === 0 && motor.stopsAtZeroDuty === true) return 0
-  const { leastRpm, mostRpm } = motor
-  const least = leastRpm === undefined || mostRpm === undefined ? 0 : leastRpm.value / mostRpm.value
-  return Math.max(share, least)
+/** Speed as a share of full: the most that it may be, since what it draws is asked for; as the duty where no speed is stated. */
+function speedShare(motor: RelationOf<'motor'>, control: Command['control'], dutyPercent: number): number {
+  const rpm = rpmAt(motor, control, dutyPercent)
+  return rpm === undefined ? dutyPercent / FULL_PERCENT : rpm.most / motor.mostRpm!.value
 }
 
 /** What motors draw in a scenario, from what they draw at full speed. */
@@ -91,7 +87,7 @@ export function motorsIn(wired: Wired, scenario: Scenario) {
     // A box that does not say what it passes on leaves it open how fast the motor turns.
     if (command.control === 'unknown') return unknown(term)
     const by = command.control === 'pwm' ? 'pwm' : 'dc'
-    const amps = ampsAtSpeed(term.amps, speedShare(motor, dutyPercent), by)
+    const amps = ampsAtSpeed(term.amps, speedShare(motor, command.control, dutyPercent), by)
     return { ...term, amps, working: { by: 'duty', fullAmps: term.amps, dutyPercent } }
   }
   /** The draw of a motor at its port, given what its part states. */

@@ -43,15 +43,18 @@ test('half the brightness halves what is above the idle draw, on all lines or on
 })
 
 describe('a duty of half', () => {
-  test('leaves an eighth of the draw by PWM, and a quarter by volts', () => {
-    // By hand, from the fan laws: 0.25 A x 0.5^3 at unchanged volts; x 0.5^2 where the volts fall with the speed.
-    expect(sumAt(build, 'm1.SYS1', { dutyPercent: 50 }).knownAmps).toBeCloseTo((3 * 0.25) / 8, 12)
+  // By hand: 450 rpm at 20 %, 1500 at 100 %: 843.75 rpm at 50 %, which is 0.5625 of full speed.
+  const atHalf = 3 * 0.25 * 0.5625 ** 3
+
+  test('leaves the cube of the speed of the draw by PWM, and a quarter by volts', () => {
+    // From the fan laws: 0.25 A x 0.5625^3 at unchanged volts; by half the volts half the speed, whose square it is.
+    expect(sumAt(build, 'm1.SYS1', { dutyPercent: 50 }).knownAmps).toBeCloseTo(atHalf, 12)
     const dc = { ...build, choices: { ...build.choices, modes: [{ at: at('m1.SYS1'), mode: 'dc' as const }] } }
     expect(sumAt(dc, 'm1.SYS1', { dutyPercent: 50 }).knownAmps).toBeCloseTo((3 * 0.25) / 4, 12)
   })
 
   test('is told to one header, or comes of its curve and a temperature', () => {
-    expect(sumAt(build, 'm1.SYS1', { dutyByHead: { 'm1.SYS1': 50 } }).knownAmps).toBeCloseTo(0.09375, 12)
+    expect(sumAt(build, 'm1.SYS1', { dutyByHead: { 'm1.SYS1': 50 } }).knownAmps).toBeCloseTo(atHalf, 12)
     expect(sumAt(build, 'm1.SYS1', { dutyByHead: { 'm1.SYS2': 50 } }).knownAmps).toBeCloseTo(0.75, 12)
     const points = [
       { temperatureC: 40, dutyPercent: 30 },
@@ -59,7 +62,7 @@ describe('a duty of half', () => {
     ]
     const curves = [{ at: at('m1.SYS1'), heatSource: 'processor' as const, points }]
     const curved = { ...build, choices: { ...build.choices, curves } }
-    expect(sumAt(curved, 'm1.SYS1', { heatC: { processor: 50 } }).knownAmps).toBeCloseTo(0.09375, 12)
+    expect(sumAt(curved, 'm1.SYS1', { heatC: { processor: 50 } }).knownAmps).toBeCloseTo(atHalf, 12)
     expect(sumAt(curved, 'm1.SYS1', { heatC: { graphics: 50 } }).knownAmps).toBeCloseTo(0.75, 12)
   })
 

@@ -14,12 +14,20 @@ import {
   type ModelOf,
 } from '../schema/schema-kit'
 import { ENDS, FAMILIES, RAILS, WIRES } from './connectors'
-import { FIXINGS, KINDS } from './kinds'
+import { KINDS } from './kinds'
+import {
+  CubicMetresPerHour,
+  MechanicalSchema,
+  Millimetres,
+  OutlineSchema,
+  PanelSchema,
+  Pascal,
+  SpaceSchema,
+} from './shape-schema'
 
 const Amps = figure(1000)
 const Watts = figure(10000)
 const Milliamps = figure(1000000)
-const Millimetres = figure(20000)
 const Milliseconds = figure(60000)
 const RailName = oneOf(RAILS)
 const WireName = oneOf(WIRES)
@@ -124,6 +132,8 @@ const DrivesSchema = strict({
   models: Type.Optional(listOf(strict({ name: Name, ledCount: Count }), 64)),
   driveMilliamps: Type.Optional(Milliamps),
   staggerMs: Type.Optional(Milliseconds),
+  /** Where it runs by its own preset: the most speed that it lets the fan have whose report it reads. */
+  presetMostRpm: Type.Optional(figure(100000)),
 })
 
 const FollowsSchema = strict({
@@ -148,10 +158,20 @@ const MotorSchema = strict({
   startShape: Type.Optional(oneOf(['full', 'falling'] as const)),
   leastRpm: Type.Optional(figure(100000)),
   mostRpm: Type.Optional(figure(100000)),
+  /** At which a standing motor begins to turn; one that turns goes down to `leastDutyPercent`. */
   startDutyPercent: Type.Optional(figure(100)),
+  leastDutyPercent: Type.Optional(figure(100)),
+  /** Whether it stands below its least duty, or keeps its least speed. */
   stopsAtZeroDuty: Type.Optional(Type.Boolean()),
+  /** The same two of a motor that is told by its volts. */
+  startVolts: Type.Optional(figure(60)),
+  stopVolts: Type.Optional(figure(60)),
+  bladeCount: Type.Optional(figure(99)),
   pump: Type.Optional(Type.Boolean()),
-  flowM3PerH: Type.Optional(figure(10000)),
+  /** At no pressure. */
+  flowM3PerH: Type.Optional(CubicMetresPerHour),
+  /** At no flow. */
+  mostPressurePa: Type.Optional(Pascal),
   noiseDba: Type.Optional(figure(150)),
 })
 
@@ -247,72 +267,6 @@ const RelationSchema = tagged(
 )
 export type Relation = ModelOf<typeof RelationSchema>
 export type RelationOf<T extends Relation['type']> = Extract<Relation, { readonly type: T }>
-
-const MechanicalSchema = strict({
-  sizeMm: Type.Optional(figure(2000)),
-  thicknessMm: Type.Optional(figure(500)),
-  blades: Type.Optional(oneOf(['standard', 'reverse'] as const)),
-  arrowPrinted: Type.Optional(Type.Boolean()),
-  hoseMm: Type.Optional(Millimetres),
-  /** A cooler's radiator: for how many fans of which size. */
-  radiatorFanSizeMm: Type.Optional(figure(2000)),
-  radiatorFanCount: Type.Optional(figure(12)),
-  fixing: Type.Optional(oneOf(FIXINGS)),
-  /** A box with buttons of its own, that is worked by hand. */
-  isHandWorked: Type.Optional(Type.Boolean()),
-})
-
-/** What a panel of a case can hold; of its layouts one is in use at a time. */
-const LayoutSchema = strict({
-  id: Id,
-  holds: oneOf(['fans', 'radiator'] as const),
-  sizeMm: figure(2000),
-  placeCount: Type.Integer({ minimum: 1, maximum: 12 }),
-  /** Where its first place begins, from the front or the floor; in the middle of the panel where it is not said. */
-  startMm: Type.Optional(Millimetres),
-  /** Its middle line, from the tray (on the side panel: from the floor); in the middle where it is not said. */
-  acrossMm: Type.Optional(Millimetres),
-})
-const SIDES = ['front', 'top', 'back', 'bottom', 'side'] as const
-const PanelSchema = strict({
-  id: Id,
-  name: Name,
-  side: oneOf(SIDES),
-  depthMm: Type.Optional(Millimetres),
-  layouts: Type.Array(LayoutSchema, { minItems: 1, maxItems: 8 }),
-})
-
-/** The inside of a case; x runs from the front to the rear, y from the floor up, z from the tray to the side panel. */
-const SpaceSchema = strict({
-  depthMm: Millimetres,
-  heightMm: Millimetres,
-  widthMm: Millimetres,
-  /** Where the board's corner at the rear and the roof stands on the tray: boards of all sizes have it in common. */
-  board: Type.Optional(strict({ xMm: Millimetres, yMm: Millimetres })),
-  /** Holes in the tray, to the space behind it. */
-  holes: Type.Optional(listOf(strict({ id: Id, xMm: Millimetres, yMm: Millimetres }), 64)),
-  /** Where boxes and lights may be fixed, on the tray or behind it. */
-  spots: Type.Optional(
-    listOf(
-      strict({
-        id: Id,
-        name: Name,
-        xMm: Millimetres,
-        yMm: Millimetres,
-        isBehind: Type.Boolean(),
-        isInReach: Type.Optional(Type.Boolean()),
-      }),
-      64,
-    ),
-  ),
-})
-
-/** The outline of a board, and where its processor sits; from the corner at the front and the floor, as its headers. */
-const OutlineSchema = strict({
-  depthMm: Millimetres,
-  heightMm: Millimetres,
-  processor: Type.Optional(strict({ xMm: Millimetres, yMm: Millimetres })),
-})
 
 export const PriceSchema = strict({ cents: Type.Integer({ minimum: 0, maximum: 100000000 }), currency: Currency })
 

@@ -1,8 +1,9 @@
 import type { Choice } from '../build/edit-schema'
-import type { FacetEntry, Place } from '../build/facet-schemas'
+import type { Curve, FacetEntry, Place } from '../build/facet-schemas'
 import type { FacetName } from '../build/facets'
 import type { Build } from '../build/schema'
 import { schoolWord } from './school-words'
+import { countOf } from './text'
 
 /** `front 2, struts inside`: where a thing sits, in a few words, by the names that its case gives. */
 function placeWords(build: Build, { mount, spot, processor, inwardFace, number }: Place): string {
@@ -19,6 +20,8 @@ function placeWords(build: Build, { mount, spot, processor, inwardFace, number }
   ].filter((word) => word !== undefined)
   return words.length === 0 ? 'set' : words.join(', ')
 }
+
+const curveWords = ({ points }: Curve) => countOf(points.length, 'point')
 
 interface FacetText<F extends FacetName> {
   /** What it decides, in two or three words. */
@@ -40,7 +43,8 @@ export const FACET_TEXTS: { readonly [F in FacetName]: FacetText<F> } = {
   lightOwners: { name: 'owner of the light', value: ({ owner }) => schoolWord('light', owner) },
   portTrials: { name: 'trial of the port', value: ({ worked }) => (worked ? 'worked' : 'did not work') },
   air: { name: 'air', value: ({ speedPercent }) => `fans at ${speedPercent ?? 100} %` },
-  curves: { name: 'curve', value: ({ points }) => `${points.length} points` },
+  curves: { name: 'curve', value: curveWords },
+  stockCurves: { name: 'curve as it came', value: curveWords },
   places: { name: 'place', value: (place, build) => placeWords(build, place) },
 }
 

@@ -151,6 +151,16 @@ export const SCHOOL_WORDS: { readonly [K in School]: Words<K> } = {
       separate: { name: 'each by itself', gains: 'patterns run through all', costs: 'a chain, or more outputs' },
     },
   },
+  curveSet: {
+    name: 'curves in use',
+    question: 'By which curves do the fans run?',
+    open: 'by the tuned ones',
+    of: 'build',
+    options: {
+      tuned: { name: 'the tuned ones', gains: 'as it is planned here', costs: 'must be set in the firmware' },
+      stock: { name: 'as the parts came', gains: 'nothing to set', costs: 'as loud as its makers thought fit' },
+    },
+  },
   plan: {
     name: 'plans',
     question: 'Which plan of the wiring comes first?',

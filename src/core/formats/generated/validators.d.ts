@@ -15,6 +15,8 @@ export declare const validateNewBuild: Validator
 export declare const validateReport: Validator
 export declare const validateFigures: Validator
 export declare const validateExplanation: Validator
+export declare const validateRun: Validator
+export declare const validateReplay: Validator
 export declare const validatePackSave: Validator
 export declare const validatePartsFile: Validator
 export declare const validatePartSave: Validator

@@ -44,6 +44,11 @@ function motorDraft(part: Part): Draft {
     mostRpm: valueOf(motor.mostRpm),
     flowM3PerH: valueOf(motor.flowM3PerH),
     noiseDba: valueOf(motor.noiseDba),
+    mostPressurePa: valueOf(motor.mostPressurePa),
+    bladeCount: valueOf(motor.bladeCount),
+    startDutyPercent: valueOf(motor.startDutyPercent),
+    leastDutyPercent: valueOf(motor.leastDutyPercent),
+    stopsAtZeroDuty: motor.stopsAtZeroDuty,
     isTachOnly: motor.tachPort === undefined ? undefined : true,
     isOwnPlug:
       part.kind === 'cooler' && part.ports.some(({ connector }) => connector.family === 'maker-link')

@@ -13,6 +13,11 @@ export interface Draft {
   mostRpm?: number
   flowM3PerH?: number
   noiseDba?: number
+  mostPressurePa?: number
+  bladeCount?: number
+  startDutyPercent?: number
+  leastDutyPercent?: number
+  stopsAtZeroDuty?: boolean
   lengthMm?: number
   gaugeAwg?: number
   outletCount?: number
@@ -49,6 +54,11 @@ export const SLOTS_OF: Readonly<Record<Thing, readonly Slot[]>> = {
     'mostRpm',
     'flowM3PerH',
     'noiseDba',
+    'mostPressurePa',
+    'bladeCount',
+    'startDutyPercent',
+    'leastDutyPercent',
+    'stopsAtZeroDuty',
     'lengthMm',
     'gaugeAwg',
     'volts',
@@ -117,6 +127,11 @@ export const SLOT_WORDS: Readonly<Record<Slot, string>> = {
   mostRpm: 'highest speed',
   flowM3PerH: 'air flow',
   noiseDba: 'sound level',
+  mostPressurePa: 'pressure',
+  bladeCount: 'number of blades',
+  startDutyPercent: 'duty at which it starts',
+  leastDutyPercent: 'least duty',
+  stopsAtZeroDuty: 'stop',
   lengthMm: 'lead length',
   gaugeAwg: 'wire gauge',
   outletCount: 'number of outlets',

@@ -102,6 +102,26 @@ export const READERS: Readonly<Record<LineUnit, (state: State, token: FigureToke
     const flow = Number(token.value.toFixed(1))
     put(state, token, { slot: 'flowM3PerH', value: flow, meaning: `${flow} m³/h` })
   },
+  Pa: (state, token) =>
+    putInRange(state, token, {
+      slot: 'mostPressurePa',
+      range: 'pressurePa',
+      value: Number(token.value.toFixed(2)),
+    }),
+  blade: (state, token) => putInRange(state, token, { slot: 'bladeCount', range: 'bladeCount', value: token.value }),
+  '%': (state, token) => {
+    const { waiting } = state
+    state.waiting = undefined
+    if (waiting !== 'start' && waiting !== 'least') {
+      return fault(
+        state,
+        token,
+        `“${token.text}” of what? Write “starts at ${token.value} %” or “least ${token.value} %”.`,
+      )
+    }
+    const slot = waiting === 'start' ? 'startDutyPercent' : 'leastDutyPercent'
+    putInRange(state, token, { slot, range: 'dutyPercent', value: token.value })
+  },
   money: (state, token) => {
     const { priceCents, currency, meaning } = priceOf(token)
     state.draft.currency = currency

@@ -15,6 +15,9 @@ export type LineUnit =
   | 'outlet'
   | 'dBA'
   | 'm3/h'
+  | 'Pa'
+  | 'blade'
+  | '%'
   | 'money'
 
 interface TokenSpan {
@@ -42,6 +45,8 @@ export type Token = TokenSpan &
 const MM_PER_INCH = 25.4
 /** A cubic foot a minute in cubic metres an hour: 0.3048³ × 60. */
 const M3_PER_H_OF_CFM = 0.3048 ** 3 * 60
+/** A millimetre of water, by standard gravity. */
+const PA_PER_MM_OF_WATER = 9.80665
 
 interface UnitWord {
   readonly unit: LineUnit
@@ -55,6 +60,10 @@ const UNIT_WORDS: readonly (readonly [pattern: string, meaning: UnitWord])[] = [
   ['a|amps?|amperes?', { unit: 'A', factor: 1 }],
   ['w|watts?', { unit: 'W', factor: 1 }],
   ['v|volts?', { unit: 'V', factor: 1 }],
+  ['mm\\s*(?:h2o|h₂o|(?:of\\s*)?water)', { unit: 'Pa', factor: PA_PER_MM_OF_WATER }],
+  ['pa|pascals?', { unit: 'Pa', factor: 1 }],
+  ['blades?', { unit: 'blade', factor: 1 }],
+  ['%|percent', { unit: '%', factor: 1 }],
   ['mm|millimet(?:er|re)s?', { unit: 'mm', factor: 1 }],
   ['cm', { unit: 'mm', factor: 10 }],
   ['m3/h|m³/h', { unit: 'm3/h', factor: 1 }],

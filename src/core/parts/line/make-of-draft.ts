@@ -111,21 +111,7 @@ const BOX_MAKERS: Readonly<Record<OutletThing, (draft: Draft, common: Common) =>
 const MAKERS: Readonly<Record<Thing, (draft: Draft, common: Common) => Part>> = {
   ...BOX_MAKERS,
   fan: (draft, common) => {
-    const { sizeMm, amps, watts, startAmps, lengthMm, gaugeAwg, leastRpm, mostRpm, flowM3PerH, noiseDba, isReverse } =
-      draft
-    const figures = {
-      sizeMm,
-      amps,
-      watts,
-      startAmps,
-      lengthMm,
-      gaugeAwg,
-      leastRpm,
-      mostRpm,
-      flowM3PerH,
-      noiseDba,
-      isReverse,
-    }
+    const { thing: _thing, count: _count, pinCount: _pins, ...figures } = draft
     const pins = draft.pinCount === 2 || draft.pinCount === 3 ? draft.pinCount : 4
     return makeFan({ ...common, ...stated(figures), pins, ...(isLit(draft) ? { leds: ledsOf(draft) } : {}) })
   },

@@ -25,6 +25,15 @@ export const RANGES = {
   ledCount: { least: 1, most: 1000, unit: 'LEDs', what: 'LED count', hint: 'Count those of one device.' },
   gaugeAwg: { least: 16, most: 32, unit: 'AWG', what: 'wire', hint: 'A larger number is a thinner wire.' },
   rpm: { least: 100, most: 20000, unit: 'rpm', what: 'speed', hint: 'Read the label again.' },
+  pressurePa: {
+    least: 0.1,
+    most: 500,
+    unit: 'Pa',
+    what: 'pressure',
+    hint: 'One mm of water is 9.8 Pa.',
+  },
+  bladeCount: { least: 2, most: 30, unit: 'blades', what: 'rotor', hint: 'Count the blades of one fan.' },
+  dutyPercent: { least: 0, most: 100, unit: '%', what: 'duty', hint: 'It goes from 0 to 100 %.' },
   outletCount: {
     least: 2,
     most: 20,

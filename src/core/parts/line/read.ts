@@ -32,6 +32,13 @@ const TRAIT_READERS: Readonly<Record<Trait, (state: State, token: Token) => void
     put(state, token, { slot: 'isTachOnly', value: true, meaning: 'a lead that holds the tach wire alone' }),
   ownPlug: (state, token) =>
     put(state, token, { slot: 'isOwnPlug', value: true, meaning: 'a plug of its maker’s own' }),
+  least: (state) => {
+    state.waiting = 'least'
+  },
+  stops: (state, token) =>
+    put(state, token, { slot: 'stopsAtZeroDuty', value: true, meaning: 'stands below its least duty' }),
+  keepsOn: (state, token) =>
+    put(state, token, { slot: 'stopsAtZeroDuty', value: false, meaning: 'keeps turning at its least speed' }),
   start: (state) => {
     state.waiting = 'start'
   },

@@ -18,6 +18,9 @@ export type Trait =
   | 'tachOnly'
   | 'ownPlug'
   | 'start'
+  | 'least'
+  | 'stops'
+  | 'keepsOn'
   | 'length'
   | 'rulesVolts'
   | 'pwmOnly'
@@ -75,6 +78,9 @@ const VOCABULARY: ReadonlyMap<string, Meaning> = new Map([
   ...entries(trait('reverse'), 'reverse', 'reversed', 'reverse-blade', 'reverse blade', 'reverse blades'),
   ...entries(trait('tachOnly'), 'tach-only', 'tach only', 'one-wire tach'),
   ...entries(trait('ownPlug'), 'own plug', "maker's plug", 'maker plug', "maker's own plug"),
+  ...entries(trait('least'), 'least', 'least duty', 'lowest', 'lowest duty', 'down to', 'minimum', 'min'),
+  ...entries(trait('stops'), 'stops', 'can stop', 'zero rpm', 'fan stop'),
+  ...entries(trait('keepsOn'), 'no stop', 'never stops'),
   ...entries(trait('start'), 'start', 'starting', 'start-up', 'startup', 'inrush'),
   ...entries(trait('length'), 'lead', 'cable', 'wire', 'long', 'length'),
   ...entries(trait('rulesVolts'), 'dc'),

@@ -25,6 +25,8 @@ export interface CasePanel {
   readonly side: Panel['side']
   readonly name: string
   readonly depthMm: number
+  /** What its grille and filter take in pascal, at this flow in m3/h through all of it. */
+  readonly drop?: readonly [pressurePa: number, flowM3PerH: number]
   readonly layouts: readonly CaseLayout[]
 }
 
@@ -43,6 +45,8 @@ export interface CaseRoom {
   readonly widthMm: number
   /** Where the rear upper corner of a board stands. */
   readonly board: Place2
+  /** Slots and grilles without a fan, in all. */
+  readonly openCm2?: number
   /** Holes in the tray, by id. */
   readonly holes: Readonly<Record<string, Place2>>
   readonly spots: readonly CaseSpot[]
@@ -55,18 +59,19 @@ export function makeCase(
   const origin = plan.origin ?? 'manual'
   const mm = (value: number) => figureOf(value, origin)
   const point = ([xMm, yMm]: Place2) => ({ xMm: mm(xMm), yMm: mm(yMm) })
-  const { depthMm, heightMm, widthMm, board, holes, spots } = plan.room
+  const { depthMm, heightMm, widthMm, board, holes, spots, openCm2 } = plan.room
   const { hub } = plan
   return {
     ...base(plan, 'case', 'K'),
     ...(hub?.leads === undefined ? {} : { leads: hub.leads }),
     ports: hub?.ports ?? [],
     inside: hub?.inside ?? [],
-    panels: plan.panels.map(({ side, name, depthMm: freeMm, layouts }) => ({
+    panels: plan.panels.map(({ side, name, depthMm: freeMm, drop, layouts }) => ({
       id: side,
       name,
       side,
       depthMm: mm(freeMm),
+      ...(drop === undefined ? {} : { dropPa: figureOf(drop[0], origin), dropFlowM3PerH: figureOf(drop[1], origin) }),
       layouts: layouts.map(({ holds, sizeMm, placeCount }) => ({
         id: holds === 'fans' ? `fans-${sizeMm}` : `radiator-${sizeMm}x${placeCount}`,
         holds,
@@ -79,6 +84,7 @@ export function makeCase(
       heightMm: mm(heightMm),
       widthMm: mm(widthMm),
       board: point(board),
+      ...(openCm2 === undefined ? {} : { openings: [{ openCm2: figureOf(openCm2, origin) }] }),
       holes: Object.entries(holes).map(([id, at]) => ({ id, ...point(at) })),
       spots: spots.map(({ at, ...spot }) => ({ ...spot, ...point(at) })),
     },

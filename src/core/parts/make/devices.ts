@@ -27,12 +27,26 @@ interface Fan extends Named, Draw {
   readonly mostRpm?: number
   readonly flowM3PerH?: number
   readonly noiseDba?: number
+  readonly mostPressurePa?: number
+  readonly bladeCount?: number
+  readonly startDutyPercent?: number
+  readonly leastDutyPercent?: number
+  readonly stopsAtZeroDuty?: boolean
   readonly isReverse?: boolean
   readonly leds?: Leds
 }
 
 function motorOf(fan: Fan, origin: Origin): Relation {
-  const figures = ['leastRpm', 'mostRpm', 'flowM3PerH', 'noiseDba'] as const
+  const figures = [
+    'leastRpm',
+    'mostRpm',
+    'flowM3PerH',
+    'noiseDba',
+    'mostPressurePa',
+    'bladeCount',
+    'startDutyPercent',
+    'leastDutyPercent',
+  ] as const
   const stated = figures.flatMap((key) => (fan[key] === undefined ? [] : [[key, figureOf(fan[key], origin)] as const]))
   return {
     type: 'motor',
@@ -41,6 +55,7 @@ function motorOf(fan: Fan, origin: Origin): Relation {
     rail: '12v',
     ...drawFigures(fan, origin),
     ...Object.fromEntries(stated),
+    ...(fan.stopsAtZeroDuty === undefined ? {} : { stopsAtZeroDuty: fan.stopsAtZeroDuty }),
   }
 }
 

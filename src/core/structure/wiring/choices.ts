@@ -1,10 +1,11 @@
 import { portKey, type PortKey } from '../../build/refs'
+import type { Curve } from '../../build/facet-schemas'
 import type { Build, Choices } from '../../build/schema'
 import type { PortRef } from '../../schema/schema-kit'
 import type { Wiring } from './wiring'
 
 type Mode = NonNullable<Choices['modes']>[number]['mode']
-type Curve = NonNullable<Choices['curves']>[number]
+export type CurveSet = NonNullable<NonNullable<Choices['schools']>['curveSet']>
 
 /** What the builder decided about ports and items, by port and item. */
 export interface ChoicesBy {
@@ -13,7 +14,8 @@ export interface ChoicesBy {
   readonly flatOutReasonAt: (ref: PortRef) => string | undefined
   /** Whether the setting that makes the box follow this input is made; undefined where nobody has said. */
   readonly syncAt: (ref: PortRef) => boolean | undefined
-  readonly curveAt: (ref: PortRef) => Curve | undefined
+  /** The curve of the set that is in use, or of another one. */
+  readonly curveAt: (ref: PortRef, set?: CurveSet) => Curve | undefined
   /** Whether a port worked when somebody tried it. */
   readonly trialAt: (ref: PortRef) => boolean | undefined
   /** Why a CPU header is left without a report on purpose. */
@@ -38,7 +40,8 @@ export function indexChoices({ choices, places }: Build): ChoicesBy {
   const parked = byPort(choices.parked)
   const flatOut = byPort(choices.flatOut)
   const syncs = byPort(choices.syncSettings)
-  const curves = byPort(choices.curves)
+  const curves = { tuned: byPort(choices.curves), stock: byPort(choices.stockCurves) }
+  const setInUse: CurveSet = choices.schools?.curveSet ?? 'tuned'
   const trials = byPort(choices.portTrials)
   const blind = byPort(choices.blindHeaders)
   const covered = new Set((choices.covered ?? []).map(portKey))
@@ -49,7 +52,7 @@ export function indexChoices({ choices, places }: Build): ChoicesBy {
     parkedReasonAt: (ref) => parked.get(portKey(ref))?.reason,
     flatOutReasonAt: (ref) => flatOut.get(portKey(ref))?.reason,
     syncAt: (ref) => syncs.get(portKey(ref))?.isOn,
-    curveAt: (ref) => curves.get(portKey(ref)),
+    curveAt: (ref, set = setInUse) => curves[set].get(portKey(ref)),
     trialAt: (ref) => trials.get(portKey(ref))?.worked,
     blindReasonAt: (ref) => blind.get(portKey(ref))?.reason ?? choices.cpuHeaderBlindReason,
     isCovered: (ref) => covered.has(portKey(ref)),
