@@ -149,7 +149,7 @@ for (const input of Object.keys(INPUTS)) {
     `${SLOWER} times slower, 32 devices, ${input} to paint: ${at(times, 0.5).toFixed(0)} ms (95 %: ${at(times, 0.95).toFixed(0)}, of ${times.length})`,
   )
 }
-for (const stage of ['threads', 'parts', 'places', 'sheet']) {
+for (const stage of ['threads', 'parts', 'places', 'speed', 'sheet']) {
   const scripts = await scriptsOf(await browser.newPage(), `/builds/harbour-lantern/${stage}`)
   const total = scripts.reduce((sum, [, bytes]) => sum + bytes, 0)
   console.log(

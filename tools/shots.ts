@@ -153,7 +153,11 @@ const shots: readonly Shot[] = [
     path: '/builds/harbour-lantern/threads',
     then: openWindow('Choices'),
   },
-  { name: 'checks', path: '/checks' },
+  {
+    name: 'speed',
+    path: '/builds/harbour-lantern/speed',
+    then: async (page) => page.getByRole('button', { name: /^Point 1/ }).waitFor(),
+  },
   { name: 'sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'sheet-phone', path: '/builds/harbour-lantern/sheet', size: PHONE },
 ]

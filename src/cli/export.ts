@@ -5,7 +5,7 @@ import { spiceNetlist } from '../core/export/spice'
 import { canonicalJson } from '../core/formats/canonical'
 import { readBuild } from '../core/formats/validate'
 import { derive, type Harness } from '../core/operate/harness'
-import { leadListCsv } from '../core/sheet/csv'
+import { leadListCsv, settingsCsv } from '../core/sheet/csv'
 import { argsOf, EXIT, type Verb } from './args'
 import { readText } from './files'
 
@@ -19,12 +19,13 @@ export const figures: Verb = (args, say) => {
 const EXPORTS: Readonly<Record<string, (harness: Harness) => string>> = {
   spice: spiceNetlist,
   csv: leadListCsv,
+  settings: settingsCsv,
   dot: dotGraph,
 }
 
 /** The build in another format. */
 export const exportTo: Verb = (args, say) => {
-  const text = 'export FILE --to spice|csv|dot'
+  const text = 'export FILE --to spice|csv|settings|dot'
   const { values, words } = argsOf(args, { text, wordCount: 1, options: { to: { type: 'string', default: '' } } })
   const format = String(values.to)
   const write = Object.hasOwn(EXPORTS, format) ? EXPORTS[format] : undefined

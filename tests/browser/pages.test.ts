@@ -137,6 +137,11 @@ const visits: readonly Visit[] = [
       await page.getByRole('button', { name: /^Stop/ }).click()
     },
   },
+  {
+    name: 'Speed',
+    path: '/builds/harbour-lantern/speed',
+    then: async (page) => page.getByRole('button', { name: /^Point 1/ }).waitFor(),
+  },
   { name: 'Sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'a page that is not there', path: '/builds/nobody/parts' },
 ]

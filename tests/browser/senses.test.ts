@@ -5,7 +5,7 @@ import { untilSaved, untilStill, useBrowser } from './session'
 const { newPage, complaints } = useBrowser()
 afterEach(() => expect(complaints).toEqual([]))
 
-const VIEWS = ['parts', 'places', 'threads', 'threads/plans', 'sheet'] as const
+const VIEWS = ['parts', 'places', 'threads', 'threads/plans', 'speed', 'sheet'] as const
 
 test('a build is wired and judged by roles and names alone, and what changes is said', async () => {
   const { id } = await newBuild(bench(['M1: board-middle', 'F1: fan-120'], []))

@@ -135,13 +135,19 @@ describe('./loom export', () => {
       (await loom('export', 'demo/builds/harbour-lantern.json', '--to', format)).stdout
     expect(await to('spice')).toMatch(/^\* Harbour Lantern: [\s\S]*\nVs0_0 c0n0 0 12\n[\s\S]*\.end\n$/)
     expect((await to('csv')).split('\r\n')[0]).toMatch(/lead/i)
+    // The mode first, then the heat, then a row a point.
+    expect((await to('settings')).split('\r\n').slice(0, 3)).toEqual([
+      'head,where,mode,heatSource,point,temperatureC,dutyPercent,hysteresisC,stepUpSeconds,stepDownSeconds,leastDutyPercent,stopBelowC',
+      'CPU,firmware,pwm,processor,1,50,30,4,40,90,,',
+      'CPU,firmware,pwm,processor,2,70,55,4,40,90,,',
+    ])
     expect(await to('dot')).toContain('"y1" -> "f1" [label="outlet 1 > fan lead"];')
   })
 
   test.each(['png', 'constructor'])('%s is no format: a sentence, exit 2', async (format) => {
     const { status, stderr } = await loom('export', 'demo/builds/harbour-lantern.json', '--to', format)
     expect(status).toBe(2)
-    expect(stderr).toContain('Use: ./loom export FILE --to spice|csv|dot')
+    expect(stderr).toContain('Use: ./loom export FILE --to spice|csv|settings|dot')
   })
 })
 

@@ -199,4 +199,11 @@ describe('a right file', () => {
     expect(lines[0]).toBe('step,lead,leadPlug,port,portPlug,leadLengthMm')
     expect(lines).toContain('4,F1,4-pin fan plug,Y1 outlet 1,4-pin fan plug,500')
   })
+
+  test('what to set in firmware comes as CSV, a row a point', async () => {
+    const response = await fetch(`${serverUrl()}/api/builds/harbour-lantern/settings`)
+    expect(response.headers.get('content-type')).toBe('text/csv; charset=utf-8')
+    expect((await response.text()).split('\r\n')).toContain('SYS1,firmware,pwm,graphics,2,60,50,4,40,90,,')
+    expect((await fetch(`${serverUrl()}/api/builds/nobody/settings`)).status).toBe(404)
+  })
 })

@@ -1,7 +1,7 @@
 import type { PortRef } from '../schema/schema-kit'
 import type { About, Choice, SingleEdit } from './edit-schema'
 import type { FacetName } from './facets'
-import type { Air, DeclaredModel, Place } from './facet-schemas'
+import type { Air, Curve, DeclaredModel, Place } from './facet-schemas'
 import type { SCHOOLS } from './schools'
 
 type LightOwner = (typeof SCHOOLS.light)[number]
@@ -54,6 +54,15 @@ export const placeEdit = (place: Place): SingleEdit => choose({ list: 'places', 
 
 /** Says nothing any more of where an item sits. */
 export const unplaceEdit = (itemId: string): SingleEdit => unchoose('places', { itemId })
+
+/** Gives a header or an outlet its curve of a set; null takes it away. */
+export const curveEdit = (
+  set: 'tuned' | 'stock',
+  curve: Curve | { readonly at: PortRef; readonly points: null },
+): SingleEdit => {
+  const list = set === 'tuned' ? 'curves' : 'stockCurves'
+  return curve.points === null ? unchoose(list, curve.at) : choose({ list, entry: curve })
+}
 
 /** Says how a case is to breathe. */
 export const airEdit = (air: Air): SingleEdit => choose({ list: 'air', entry: air })

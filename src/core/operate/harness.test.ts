@@ -7,7 +7,7 @@ import { FULL_WHITE, type Glow } from '../physics/led'
 import { formatAlike } from '../units/format'
 import { candidateText } from '../wording/candidate-text'
 import { sumText } from '../wording/sum-text'
-import { headerSettings } from '../sheet/settings'
+import { headSettings } from '../sheet/settings'
 import { leadLines } from '../sheet/leads'
 import { candidatesFor } from '../ask/candidates'
 import { derive } from './harness'
@@ -231,7 +231,7 @@ describe('the sheet', () => {
       ['F1.fan > M1.SYS1', 'F2.fan > M1.SYS2', 'F3.fan > M1.CPU'],
     )
     const chosen: Build = { ...build, choices: { ...build.choices, modes: [{ at: at('m1.CPU'), mode: 'dc' }] } }
-    expect(headerSettings(derive(chosen)).map(({ name, mode, isChosen }) => `${name} ${mode} ${isChosen}`)).toEqual([
+    expect(headSettings(derive(chosen)).map(({ name, mode, isChosen }) => `${name} ${mode} ${isChosen}`)).toEqual([
       'CPU dc true',
       'SYS1 dc false',
       'SYS2 pwm false',

@@ -2,6 +2,10 @@ import Papa from 'papaparse'
 import type { Harness } from '../operate/harness'
 import { FAMILY_FACTS } from '../parts/connectors'
 import { leadLines } from './leads'
+import { headSettings } from './settings'
+
+const NEWLINE = '\r\n'
+const MS_PER_SECOND = 1000
 
 /** The lead list in working order as CSV (RFC 4180); a cell that a spreadsheet might run as a formula is quoted off. */
 export function leadListCsv(harness: Harness): string {
@@ -15,5 +19,33 @@ export function leadListCsv(harness: Harness): string {
     leadLengthMm: line.lengthMm ?? '',
   }))
   const columns = ['step', 'lead', 'leadPlug', 'port', 'portPlug', 'leadLengthMm']
-  return `${Papa.unparse(rows, { columns, escapeFormulae: true, newline: '\r\n' })}\r\n`
+  return asCsv(rows, columns)
+}
+
+const asCsv = (rows: readonly object[], columns: readonly string[]) =>
+  `${Papa.unparse([...rows], { columns: [...columns], escapeFormulae: true, newline: NEWLINE })}${NEWLINE}`
+
+/** What to set in firmware and programs as CSV: a row a point, and one for a header without a curve. */
+export function settingsCsv(harness: Harness): string {
+  const seconds = (ms: number | undefined) => (ms === undefined ? '' : ms / MS_PER_SECOND)
+  const rows = headSettings(harness).flatMap(({ name, where, mode, curve }): readonly object[] => {
+    const head = {
+      head: name,
+      where,
+      mode: mode ?? '',
+      heatSource: curve?.heatSource ?? '',
+      hysteresisC: curve?.hysteresisC ?? '',
+      stepUpSeconds: seconds(curve?.stepUpMs),
+      stepDownSeconds: seconds(curve?.stepDownMs),
+      leastDutyPercent: curve?.leastDutyPercent ?? '',
+      stopBelowC: curve?.stopBelowC ?? '',
+    }
+    if (curve === undefined) return [{ ...head, point: '', temperatureC: '', dutyPercent: '' }]
+    return curve.points.map((point, index) => ({ ...head, point: index + 1, ...point }))
+  })
+  const columns = [
+    ...['head', 'where', 'mode', 'heatSource', 'point', 'temperatureC', 'dutyPercent'],
+    ...['hysteresisC', 'stepUpSeconds', 'stepDownSeconds', 'leastDutyPercent', 'stopBelowC'],
+  ]
+  return asCsv(rows, columns)
 }

@@ -1,27 +1,42 @@
 import { sameRef } from '../build/refs'
+import type { Curve } from '../build/facet-schemas'
+import { inOrder } from '../physics/curve'
 import type { PortRef } from '../schema/schema-kit'
 import type { Harness } from '../operate/harness'
 
-/** A setting to make in the board's firmware. */
-export interface HeaderSetting {
+/** What has to be set for one header or outlet, in the order that menus ask it: mode, heat, points, steps. */
+export interface HeadSetting {
   readonly at: PortRef
+  /** As it is printed on the board or the box. */
   readonly name: string
-  readonly mode: 'pwm' | 'dc' | 'auto'
-  /** Whether the builder chose it, or it follows from what is plugged there. */
+  /** Of a header in the firmware of its board, of an outlet in the program of its box. */
+  readonly where: 'firmware' | 'program'
+  /** Undefined of an outlet, which has none to choose. */
+  readonly mode: 'pwm' | 'dc' | 'auto' | undefined
+  /** Whether the builder chose the mode, or it follows from what is plugged there. */
   readonly isChosen: boolean
+  /** As planned, its points in order; undefined where nobody has written one down. */
+  readonly curve: Curve | undefined
 }
 
 /**
- * The mode each used header has to be set to: as chosen, else PWM where every fan on it has the PWM wire, else DC,
- * since a 3-pin fan on a PWM header runs at full speed (4-wire fan specification).
+ * What has to be set for each header that is used and each outlet with a curve. The mode is as chosen, else PWM where
+ * every fan on it has the PWM wire, else DC, since a 3-pin fan on a PWM header runs at full speed (4-wire fan
+ * specification).
  */
-export function headerSettings(harness: Harness): readonly HeaderSetting[] {
-  return harness.ports.flatMap((placed) => {
-    const modes = placed.port.modes
-    if (modes === undefined || harness.threadsAt(placed.ref).length === 0) return []
+export function headSettings(harness: Harness): readonly HeadSetting[] {
+  return harness.ports.flatMap((placed): readonly HeadSetting[] => {
+    const { modes } = placed.port
+    const kept = harness.choices.curveAt(placed.ref, 'tuned')
+    const curve = kept && { ...kept, points: inOrder(kept.points) }
+    const named = { at: placed.ref, name: harness.name(placed.ref), curve }
+    if (harness.threadsAt(placed.ref).length === 0) return []
+    if (modes === undefined) {
+      return curve === undefined ? [] : [{ ...named, where: 'program', mode: undefined, isChosen: false }]
+    }
     const head = harness.speed().heads.find(({ at }) => sameRef(at, placed.ref))
     const chosen = harness.choices.modeAt(placed.ref)
     const mode = head?.mode ?? chosen ?? (modes.includes('pwm') ? 'pwm' : modes[0]!)
-    return [{ at: placed.ref, name: harness.name(placed.ref), mode, isChosen: chosen !== undefined }]
+    return [{ ...named, where: 'firmware', mode, isChosen: chosen !== undefined }]
   })
 }

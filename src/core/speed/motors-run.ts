@@ -29,7 +29,7 @@ const isFlat = ({ points, stopBelowC }: Curve) =>
   stopBelowC === undefined && points.every(({ dutyPercent }) => dutyPercent === points[0]!.dutyPercent)
 
 /** What a head asks for: by its curve of a set; undefined where it has none, or nobody tells the heat it listens to. */
-function dutyOfHead(curve: Curve | undefined, heat: Heat): number | undefined {
+export function dutyOfHead(curve: Curve | undefined, heat: Heat): number | undefined {
   if (curve === undefined) return undefined
   const temperatureC = curve.heatSource === undefined ? undefined : heat[curve.heatSource]
   if (temperatureC !== undefined) return dutyOfCurve(curve, temperatureC)

@@ -4,7 +4,6 @@ import { FileDown, Printer } from 'lucide-react'
 import { useMemo, type ReactNode } from 'react'
 import { CAUTIONS } from '@/core/sheet/cautions'
 import { fixings } from '@/core/sheet/fixings'
-import { headerSettings } from '@/core/sheet/settings'
 import { shoppingList } from '@/core/sheet/shopping'
 import { cut } from '@/core/units/cut'
 import { groupBy } from '@/core/units/group'
@@ -20,6 +19,7 @@ import { ImportButton } from '@/ui/shared/import-button'
 import { formatMoney } from '@/ui/shared/money'
 import { OpenPoints } from './open-points'
 import { Leads } from './leads'
+import { Settings } from './settings'
 import { useOrder, type Order } from './use-order'
 import { usePrintedFoot } from './use-printed-foot'
 
@@ -85,21 +85,6 @@ function Boards() {
         ))}
       </div>
     </Section>
-  )
-}
-
-function Settings() {
-  const settings = headerSettings(useHarness())
-  if (settings.length === 0) return <p className="text-faded">No header is used yet.</p>
-  return (
-    <ul className="flex flex-wrap gap-x-8 gap-y-1">
-      {settings.map(({ name, mode, isChosen }) => (
-        <li key={name}>
-          <span className="font-semibold">{name}</span>: {mode.toUpperCase()}
-          {isChosen && <span className="text-faded"> (your choice)</span>}
-        </li>
-      ))}
-    </ul>
   )
 }
 
@@ -201,6 +186,9 @@ export function SheetStage() {
           <a href={`/api/builds/${build.id}/wiring`} download className={buttonClass()}>
             <FileDown size={17} aria-hidden /> Lead list, CSV
           </a>
+          <a href={`/api/builds/${build.id}/settings`} download className={buttonClass()}>
+            <FileDown size={17} aria-hidden /> Settings, CSV
+          </a>
           <a href={`/api/builds/${build.id}/file`} download className={buttonClass()}>
             <FileDown size={17} aria-hidden /> Build, JSON
           </a>
@@ -222,7 +210,7 @@ export function SheetStage() {
       </Section>
       <Cases />
       <Boards />
-      <Section title="Board settings">
+      <Section title="Settings of headers and outlets">
         <Settings />
       </Section>
       <Section title="Sums">

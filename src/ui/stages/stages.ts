@@ -4,10 +4,11 @@ import type { Stage } from '@/ui/focus/descriptor'
 import { partsStage } from '@/ui/parts/stage'
 import { placesStage } from '@/ui/places/stage'
 import { sheetStage } from '@/ui/sheet/stage'
+import { speedStage } from '@/ui/speed/stage'
 import { threadsStage } from '@/ui/threads/stage'
 
 /** The stages there are, in the order people work; Alt and the number go to each. */
-export const STAGES: readonly Stage[] = [partsStage, placesStage, threadsStage, sheetStage]
+export const STAGES: readonly Stage[] = [partsStage, placesStage, threadsStage, speedStage, sheetStage]
 
 /** The stage that an address leads to; undefined on a page of a build that is none. */
 export const stageAt = (path: string): Stage | undefined => STAGES.find(({ id }) => path.endsWith(`/${id}`))

@@ -1,0 +1,79 @@
+import { headSettings, type HeadSetting } from '@/core/sheet/settings'
+import { useHarness } from '@/ui/session/context'
+
+const MODE_WORDS = { pwm: 'PWM', dc: 'DC', auto: 'automatic' } as const
+const HEAT_WORDS = { processor: 'processor', graphics: 'graphics card', coolant: 'coolant', board: 'board' } as const
+const MS_PER_SECOND = 1000
+const CELL = 'py-1 pr-4 text-left align-top'
+
+/** What a curve has beside its points, in the words of menus. */
+function finerText({ curve }: HeadSetting): string {
+  if (curve === undefined) return ''
+  const { hysteresisC, stepUpMs, stepDownMs, leastDutyPercent, stopBelowC } = curve
+  return [
+    hysteresisC === undefined ? undefined : `hysteresis ${hysteresisC} °C`,
+    stepUpMs === undefined ? undefined : `a whole swing up in ${stepUpMs / MS_PER_SECOND} s`,
+    stepDownMs === undefined ? undefined : `down in ${stepDownMs / MS_PER_SECOND} s`,
+    leastDutyPercent === undefined ? undefined : `never under ${leastDutyPercent} %`,
+    stopBelowC === undefined ? undefined : `stops below ${stopBelowC} °C`,
+  ]
+    .filter((text) => text !== undefined)
+    .join(', ')
+}
+
+function Row({ setting }: { readonly setting: HeadSetting }) {
+  const { name, where, mode, isChosen, curve } = setting
+  const finer = finerText(setting)
+  return (
+    <tr className="border-t border-thread break-inside-avoid">
+      <th scope="row" className={`${CELL} font-semibold`}>
+        {name}
+      </th>
+      <td className={CELL}>
+        {mode === undefined ? 'in its program' : MODE_WORDS[mode]}
+        {isChosen && <span className="text-faded"> (your choice)</span>}
+      </td>
+      <td className={CELL}>{curve === undefined ? '' : HEAT_WORDS[curve.heatSource ?? 'processor']}</td>
+      <td className={CELL}>
+        {curve === undefined ? (
+          <span className="text-faded">{where === 'firmware' ? 'no curve written down' : ''}</span>
+        ) : (
+          curve.points.map(({ temperatureC, dutyPercent }) => `${temperatureC} °C ${dutyPercent} %`).join(', ')
+        )}
+        {finer !== '' && <span className="block text-faded">{finer}</span>}
+      </td>
+    </tr>
+  )
+}
+
+/** What to set in the firmware of the board and in the programs of boxes, in the order of their menus. */
+export function Settings() {
+  const settings = headSettings(useHarness())
+  if (settings.length === 0) return <p className="text-faded">No header is used yet.</p>
+  return (
+    <>
+      <p className="mb-1">
+        For each: the mode first, then whose heat it listens to, then its points, then the rest. Save, restart, and look
+        whether the fans do it.
+      </p>
+      <div className="overflow-x-auto">
+        <table className="w-full">
+          <thead className="text-[13px] text-faded">
+            <tr>
+              {['header or outlet', 'mode', 'listens to', 'asks for'].map((head) => (
+                <th key={head} scope="col" className={`${CELL} font-normal`}>
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {settings.map((setting) => (
+              <Row key={setting.name} setting={setting} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,88 @@
+import clsx from 'clsx'
+import type { Harness } from '@/core/operate/harness'
+import type { Command, Head, Why } from '@/core/structure/signal/speed'
+import { portKey } from '@/core/build/refs'
+import { listNames } from '@/core/wording/text'
+import { useFocus } from '@/ui/focus/focus'
+
+const WHY_WORDS: Readonly<Record<Why, string>> = {
+  straight: 'fed straight from the supply',
+  hubWithoutSignal: 'the board lead of its hub is loose',
+  pwmOnlyHub: 'its hub passes a PWM command only, and it has no wire for it',
+  legWithoutPwm: 'its leg has no PWM wire',
+  pwmMode: 'its header is set to PWM, and it has no wire for it',
+  dcMode: 'its header is set to volts, and it wants PWM',
+}
+
+const CONTROL_WORDS = {
+  pwm: 'PWM',
+  dc: 'volts',
+  roughDc: 'volts',
+  none: 'nothing',
+  unknown: 'nobody knows how',
+} as const
+
+const marksOf = (commands: readonly Command[]) => listNames(commands.map(({ placed }) => placed.item.mark))
+
+interface HeadsProps {
+  readonly harness: Harness
+  readonly heads: readonly Head[]
+  readonly picked: Head | undefined
+}
+
+/** Who listens to whom: every header and outlet that commands something, and what nobody can command, with why. */
+export function HeadsList({ harness, heads, picked }: HeadsProps) {
+  const select = useFocus((state) => state.select)
+  const untold = harness.speed().commands.filter(({ control, head }) => control === 'none' || head === undefined)
+  return (
+    <section aria-label="Who listens to whom" className="space-y-3">
+      <ul className="space-y-1.5">
+        {heads.map((head) => {
+          const told = head.commands.filter(({ control }) => control !== 'none')
+          const ways = [...new Set(told.map(({ control }) => CONTROL_WORDS[control]))]
+          return (
+            <li key={portKey(head.at)}>
+              <button
+                type="button"
+                aria-pressed={head === picked}
+                onClick={() => select({ ref: head.at })}
+                className={clsx(
+                  'w-full rounded-md border px-2.5 py-1.5 text-left max-sm:min-h-[44px]',
+                  head === picked ? 'border-woad bg-woad-wash' : 'border-thread bg-cloth hover:border-seam',
+                )}
+              >
+                <span className="flex items-baseline justify-between gap-2">
+                  <span className="font-display font-semibold">{harness.name(head.at)}</span>
+                  <span className="text-[13px] text-faded">
+                    {told.length === 0 ? 'nobody listens' : `by ${listNames(ways)}`}
+                  </span>
+                </span>
+                <span className="block text-[13px] text-faded">{marksOf(head.commands)}</span>
+              </button>
+            </li>
+          )
+        })}
+      </ul>
+      {untold.length > 0 && (
+        <div className="rounded-md border border-dashed border-seam px-2.5 py-1.5 text-[13px]">
+          <h3 className="font-semibold">Cannot be told anything</h3>
+          <ul className="mt-1 space-y-1">
+            {untold.map((command) => (
+              <li key={portKey(command.at)}>
+                <button
+                  type="button"
+                  className="text-left underline decoration-thread hover:decoration-ink"
+                  onClick={() => select({ ref: command.at })}
+                >
+                  {command.placed.item.mark}
+                </button>
+                : {command.why === undefined ? 'no command reaches it' : WHY_WORDS[command.why]}; it runs at full speed
+              </li>
+            ))}
+          </ul>
+          <p className="mt-1 text-faded">In Wiring, “Move it elsewhere” offers each a port that can.</p>
+        </div>
+      )}
+    </section>
+  )
+}

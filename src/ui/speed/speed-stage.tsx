@@ -1,0 +1,113 @@
+'use client'
+
+import Link from 'next/link'
+import { useMemo } from 'react'
+import { portKey } from '@/core/build/refs'
+import type { Harness } from '@/core/operate/harness'
+import type { HeatSource } from '@/core/operate/scenario'
+import { dutyOfHead, HEAT_SOURCES } from '@/core/speed/motors-run'
+import { runAt } from '@/core/speed/run'
+import type { Head } from '@/core/structure/signal/speed'
+import { useFocus } from '@/ui/focus/focus'
+import { useHarness } from '@/ui/session/context'
+import { buttonClass } from '@/ui/shared/button'
+import { AtHeat } from './at-heat'
+import { CurveEditor } from './curve-editor'
+import { HeadsList } from './heads-list'
+import { useSpeed } from './speed-state'
+
+const SOURCE_WORDS: Readonly<Record<HeatSource, string>> = {
+  processor: 'Processor',
+  graphics: 'Graphics card',
+  coolant: 'Coolant',
+  board: 'Board',
+}
+const [COOL_C, HOT_C] = [20, 100]
+
+/** The heads of the machine that is looked at. */
+function useHeads(harness: Harness): readonly Head[] {
+  const assemblyId = useFocus((state) => state.assemblyId)
+  return useMemo(
+    () => harness.speed().heads.filter(({ placed }) => assemblyId === null || placed.item.assemblyId === assemblyId),
+    [harness, assemblyId],
+  )
+}
+
+/** The head that is picked: itself, or through something that listens to it; the first where nothing is. */
+function usePickedHead(heads: readonly Head[]): Head | undefined {
+  const selected = useFocus((state) => state.selected)
+  const itemId = useFocus((state) => state.itemId)
+  const isAt = (head: Head) => selected !== null && portKey(head.at) === portKey(selected.ref)
+  const hears = (head: Head) => head.commands.some(({ at }) => at.itemId === itemId)
+  return heads.find(isAt) ?? heads.find(hears) ?? heads[0]
+}
+
+function HeatSliders({ sources }: { readonly sources: readonly HeatSource[] }) {
+  const { heat, setHeat } = useSpeed()
+  return (
+    <fieldset className="flex flex-wrap items-center gap-x-6 gap-y-1 rounded-lg border border-thread bg-cloth px-3 py-2">
+      <legend className="sr-only">At this heat</legend>
+      <span className="font-display font-semibold">At this heat</span>
+      {sources.map((source) => (
+        <label key={source} className="flex items-center gap-2 text-[14px]">
+          {SOURCE_WORDS[source]}
+          <input
+            type="range"
+            min={COOL_C}
+            max={HOT_C}
+            value={heat[source]}
+            onChange={({ target }) => setHeat(source, Number(target.value))}
+            aria-valuetext={`${heat[source]} degrees`}
+            className="w-36 accent-madder"
+          />
+          <output className="w-12 text-right">{heat[source]} °C</output>
+        </label>
+      ))}
+    </fieldset>
+  )
+}
+
+function Speed({ heads }: { readonly heads: readonly Head[] }) {
+  const harness = useHarness()
+  const { heat, set, dragged } = useSpeed()
+  const picked = usePickedHead(heads)
+  const run = useMemo(() => {
+    const duty = dragged === null ? undefined : dutyOfHead(dragged.curve, heat)
+    return runAt(harness, { heat, set, ...(duty === undefined ? {} : { dutyByHead: { [dragged!.key]: duty } }) })
+  }, [harness, heat, set, dragged])
+  const mine = useMemo(() => {
+    const ids = new Set(heads.flatMap(({ commands }) => commands.map(({ at }) => at.itemId)))
+    const shown = run.motors.filter(({ command, head }) => head === undefined || ids.has(command.at.itemId))
+    return { ...run, motors: shown }
+  }, [run, heads])
+  const listened = new Set(heads.flatMap(({ at }) => harness.choices.curveAt(at, set)?.heatSource ?? []))
+  const sources = HEAT_SOURCES.filter((source) => listened.has(source))
+  return (
+    <div className="grid gap-4 p-3 lg:grid-cols-[15rem_minmax(0,1fr)]">
+      <HeadsList harness={harness} heads={heads} picked={picked} />
+      <div className="min-w-0 space-y-3">
+        {picked !== undefined && <CurveEditor key={portKey(picked.at)} harness={harness} head={picked} />}
+        <HeatSliders sources={sources.length === 0 ? ['processor'] : sources} />
+        <AtHeat harness={harness} run={mine} />
+      </div>
+    </div>
+  )
+}
+
+/** What every fan will do: who commands it, by which curve, and what comes of it at a temperature. */
+export function SpeedStage() {
+  const harness = useHarness()
+  const heads = useHeads(harness)
+  if (heads.length > 0) return <Speed heads={heads} />
+  return (
+    <div className="p-8">
+      <h2 className="font-display text-xl font-semibold">Nothing listens to anything yet</h2>
+      <p className="my-3 max-w-prose text-faded">
+        Plug fans into headers or outlets first: each of them that commands something then has its curve here.
+      </p>
+      <Link href={`/builds/${harness.build.id}/threads`} className={buttonClass('act')}>
+        Go to Wiring
+      </Link>
+    </div>
+  )
+}

@@ -1,0 +1,102 @@
+import { demoBuild } from '../support/bench'
+import { getBuild, newBuild } from '../support/server'
+import { untilSaved, useBrowser } from './session'
+
+const { newPage, complaints } = useBrowser()
+afterEach(() => expect(complaints).toEqual([]))
+
+/** Two headers with a group over both, and a curve on one of them. */
+const twoHeads = () => {
+  const build = demoBuild('harbour-lantern')
+  const { curves = [], ...choices } = build.choices
+  return {
+    ...build,
+    choices: { ...choices, curves: curves.filter(({ at }) => at.portId === 'SYS1') },
+    groups: [{ id: 'all', name: 'All fans', itemIds: ['f1', 'f2', 'f3', 'r1', 'r2'] }],
+  }
+}
+const pointsOf = async (id: string, portId: string, list: 'curves' | 'stockCurves' = 'curves') =>
+  (await getBuild(id)).choices[list]
+    ?.find(({ at }) => at.portId === portId)
+    ?.points.map(({ temperatureC, dutyPercent }) => [temperatureC, dutyPercent])
+
+test('a point is dragged: the table, the fans at this heat and the build follow', async () => {
+  const { id } = await newBuild(twoHeads())
+  const page = await newPage(`/builds/${id}/speed`)
+  await page.getByRole('button', { name: /^SYS1/ }).click()
+  const curve = page.getByRole('region', { name: 'Curve of SYS1' })
+  const handle = curve.getByRole('button', { name: /^Point 2: 60 °C, 50 %/ })
+  const box = (await handle.boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x, y - 60, { steps: 6 })
+  // Before it is let go of, all that follows from it is told already; by hand, 400 + 800 x (duty - 20) / 80 rpm.
+  const duty = curve.getByLabel('Duty of point 2, %')
+  await curve.getByRole('button', { name: /^Point 2: 60 °C, (7\d) %/ }).waitFor()
+  const percent = Number(await duty.inputValue())
+  const row = page.getByRole('region', { name: 'At this heat' }).getByRole('row', { name: /^F1 / })
+  await row.getByRole('cell', { name: (400 + 10 * (percent - 20)).toFixed(0), exact: true }).waitFor()
+  expect((await pointsOf(id, 'SYS1'))![1]).toEqual([60, 50])
+  await page.mouse.up()
+  await untilSaved(page)
+  expect((await pointsOf(id, 'SYS1'))![1]).toEqual([60, percent])
+})
+
+test('by keyboard alone: a curve begun, moved, typed, given to the whole group, and undone', async () => {
+  const { id } = await newBuild(twoHeads())
+  const page = await newPage(`/builds/${id}/speed`)
+  const press = async (name: string | RegExp) => {
+    await page.getByRole('button', { name }).focus()
+    await page.keyboard.press('Enter')
+  }
+  await press(/^CPU/)
+  const curve = page.getByRole('region', { name: 'Curve of CPU' })
+  await curve.getByText(/Nobody has written down a curve/).waitFor()
+  await press('Even')
+  await curve.getByRole('button', { name: /^Point 1: 30 °C, 30 %/ }).focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await page.keyboard.press('ArrowUp')
+  await curve.getByRole('button', { name: /^Point 1: 35 °C, 31 %/ }).waitFor()
+  await curve.getByLabel('Duty of point 1, %').fill('140')
+  await curve.getByText('from 0 to 100 %').waitFor()
+  await curve.getByLabel('Duty of point 1, %').fill('40')
+  await page.keyboard.press('Enter')
+  await press('A point more')
+  await untilSaved(page)
+  expect(await pointsOf(id, 'CPU')).toEqual([
+    [35, 40],
+    [60, 70],
+    [85, 100],
+  ])
+  await page.getByText('“All fans” parts here: SYS1 has another curve, or none.').waitFor()
+  await press('One curve for all of it')
+  await page.getByText('All heads of “All fans” run by this curve.').waitFor()
+  await untilSaved(page)
+  expect(await pointsOf(id, 'SYS1')).toEqual(await pointsOf(id, 'CPU'))
+  await page.keyboard.press('Control+z')
+  await page.getByText('“All fans” parts here: SYS1 has another curve, or none.').waitFor()
+})
+
+test('the sets are kept apart, and a pump is offered full speed alone', async () => {
+  const { id } = await newBuild(demoBuild('harbour-lantern'))
+  const page = await newPage(`/builds/${id}/speed`)
+  await page.getByRole('button', { name: /^SYS1/ }).click()
+  await page.getByRole('button', { name: 'As it came' }).click()
+  await page.getByRole('button', { name: 'Full', exact: true }).click()
+  await untilSaved(page)
+  expect(await pointsOf(id, 'SYS1', 'stockCurves')).toEqual([[20, 100]])
+  expect((await pointsOf(id, 'SYS1'))!.length).toBe(3)
+  await page.getByRole('button', { name: /^PUMP/ }).click()
+  expect(await page.getByRole('button', { name: 'Hushed' }).count()).toBe(0)
+  await page.getByRole('button', { name: 'Full', exact: true }).waitFor()
+})
+
+test('what cannot be told anything is named with its reason, and a build without fans says what to do', async () => {
+  const page = await newPage('/builds/tangled-heron/speed')
+  const untold = page.getByText('Cannot be told anything').locator('xpath=..')
+  await untold.getByText(/F11.*the board lead of its hub is loose|F11.*hub/).waitFor()
+  const { id } = await newBuild({ ...demoBuild('paper-kite'), threads: [] })
+  const empty = await newPage(`/builds/${id}/speed`)
+  await empty.getByRole('link', { name: 'Go to Wiring' }).waitFor()
+})
