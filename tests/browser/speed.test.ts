@@ -100,3 +100,46 @@ test('what cannot be told anything is named with its reason, and a build without
   const empty = await newPage(`/builds/${id}/speed`)
   await empty.getByRole('link', { name: 'Go to Wiring' }).waitFor()
 })
+
+test('a log is replayed by both sets of curves, and a bad one is refused at its place', async () => {
+  const page = await newPage('/builds/harbour-lantern/speed')
+  await page.getByRole('tab', { name: 'Over a log' }).click()
+  await page.getByRole('button', { name: 'An evening of editing' }).click()
+  const log = page.getByRole('region', { name: 'Over a log' })
+  await log.getByText('3600 samples').waitFor()
+  const turns = log.getByRole('row', { name: /^turns up or down/ }).getByRole('cell')
+  const [tuned, stock] = [Number(await turns.nth(0).textContent()), Number(await turns.nth(1).textContent())]
+  expect(tuned).toBeLessThan(stock)
+  await log.getByLabel('Level to count above, dB(A)').fill('0')
+  await page.keyboard.press('Enter')
+  // 7198 s of log, and the pump's sound is unknown: all of it is louder than nothing.
+  await log.getByRole('row', { name: /^louder than 0 dB\(A\) 120.0 min 120.0 min/ }).waitFor()
+  await log.getByLabel('Temperature log').setInputFiles({
+    name: 'mine.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('seconds,board\n0,40\n1,NaN\n'),
+  })
+  await log.getByText('mine.csv, line 3, board: “NaN” is no temperature from -50 to 150 °C.').waitFor()
+  // What was there stays.
+  await log.getByText('3600 samples').waitFor()
+})
+
+test('tuned for quiet: what is found becomes a point of each curve, in one step', async () => {
+  const { id } = await newBuild(demoBuild('harbour-lantern'))
+  const page = await newPage(`/builds/${id}/speed`)
+  await page.getByRole('tab', { name: 'Tune for quiet' }).click()
+  const tune = page.getByRole('region', { name: 'Tune for quiet' })
+  await tune.getByLabel('Wanted in, m³/h').fill('110')
+  await page.keyboard.press('Enter')
+  await tune.getByRole('button', { name: 'Find the quietest' }).click()
+  await tune.getByText(/dB\(A\) instead of \d+\.\d dB\(A\)\./).waitFor()
+  const then = await tune.getByRole('row', { name: /^SYS1/ }).getByRole('cell').nth(1).textContent()
+  await tune.getByRole('button', { name: 'Put it into the curves at this heat' }).click()
+  await tune.getByText('The build was changed since: find it again.').waitFor()
+  await untilSaved(page)
+  const found = (await pointsOf(id, 'SYS1'))!.find(([temperatureC]) => temperatureC === 60)!
+  expect(Math.abs(found[1]! - Number.parseInt(then!, 10))).toBeLessThanOrEqual(1)
+  await page.keyboard.press('Control+z')
+  await untilSaved(page)
+  expect((await pointsOf(id, 'SYS1'))![1]).toEqual([60, 50])
+})

@@ -1,15 +1,10 @@
 import type { ReplayReport, RunReport } from '../speed/report-schema'
+import { HEAT_WORDS } from './heat-words'
 import { countOf, listNames } from './text'
 
 const INDENT = '  '
 type Between = RunReport['motors'][number]['speedRpm']
 
-const HEAT_WORDS = {
-  processor: 'processor',
-  graphics: 'graphics card',
-  coolant: 'coolant',
-  board: 'board',
-} as const
 const SET_WORDS = { tuned: 'the tuned curves', stock: 'the curves as the parts came' } as const
 
 const CONTROL_WORDS = {

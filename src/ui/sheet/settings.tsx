@@ -1,8 +1,8 @@
 import { headSettings, type HeadSetting } from '@/core/sheet/settings'
+import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { useHarness } from '@/ui/session/context'
 
 const MODE_WORDS = { pwm: 'PWM', dc: 'DC', auto: 'automatic' } as const
-const HEAT_WORDS = { processor: 'processor', graphics: 'graphics card', coolant: 'coolant', board: 'board' } as const
 const MS_PER_SECOND = 1000
 const CELL = 'py-1 pr-4 text-left align-top'
 

@@ -5,25 +5,9 @@ import { GridComponent, MarkLineComponent } from 'echarts/components'
 import * as echarts from 'echarts/core'
 import { CanvasRenderer } from 'echarts/renderers'
 import { useEffect, useRef } from 'react'
+import { dyes, type Dyes } from './chart-style'
 
 echarts.use([LineChart, GridComponent, MarkLineComponent, CanvasRenderer])
-
-/** The dyes of the page as they are now: a canvas does not follow the style sheet by itself. */
-function dyes() {
-  const style = getComputedStyle(document.documentElement)
-  const of = (name: string) => style.getPropertyValue(`--${name}`).trim()
-  return {
-    ink: of('ink'),
-    faded: of('faded'),
-    thread: of('thread'),
-    seam: of('seam'),
-    woad: of('woad'),
-    madder: of('madder'),
-    moss: of('moss'),
-    face: getComputedStyle(document.body).fontFamily,
-  }
-}
-export type Dyes = ReturnType<typeof dyes>
 
 interface ChartProps {
   readonly optionOf: (dyes: Dyes) => echarts.EChartsCoreOption

@@ -6,12 +6,14 @@ import { curveEdit } from '@/core/build/choose'
 import type { Curve } from '@/core/build/facet-schemas'
 import { portKey } from '@/core/build/refs'
 import type { Harness } from '@/core/operate/harness'
+import { inOrder } from '@/core/physics/curve'
 import { TEMPLATES, templatePoints, type Template } from '@/core/speed/edit-curve'
 import type { Head } from '@/core/structure/signal/speed'
+import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { countOf } from '@/core/wording/text'
 import { useActions } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
-import { Finer, PointTable, Source, SOURCES, type Points } from './curve-fields'
+import { Finer, PointTable, Source, type Points } from './curve-fields'
 import { CurvePlot } from './curve-plot'
 import { useSpeed } from './speed-state'
 
@@ -86,13 +88,15 @@ export function CurveEditor({ harness, head }: { readonly harness: Harness; read
   const { dispatch } = useActions()
   const { set, lookAtSet, heat, dragged, drag } = useSpeed()
   const key = portKey(head.at)
-  const kept = harness.choices.curveAt(head.at, set)
+  const held = harness.choices.curveAt(head.at, set)
+  // Files may hold points in any order; here a point has its neighbours beside it.
+  const kept = useMemo(() => (held === undefined ? undefined : { ...held, points: inOrder(held.points) }), [held])
   const curve = dragged?.key === key ? dragged.curve : kept
   const others = useMemo(
     () =>
       harness.speed().heads.flatMap((other): Points[] => {
         const points = other === head ? undefined : harness.choices.curveAt(other.at, set)?.points
-        return points === undefined ? [] : [points]
+        return points === undefined ? [] : [inOrder(points)]
       }),
     [harness, head, set],
   )
@@ -108,7 +112,6 @@ export function CurveEditor({ harness, head }: { readonly harness: Harness; read
     save({ ...base, points: templatePoints(template, starts) })
   }
   const source = curve?.heatSource ?? 'processor'
-  const sourceName = SOURCES.find(([value]) => value === source)![1]
   return (
     <section aria-label={`Curve of ${harness.name(head.at)}`} className="rounded-lg border border-thread bg-cloth p-3">
       <header className="flex flex-wrap items-center gap-x-3 gap-y-2">
@@ -153,13 +156,13 @@ export function CurveEditor({ harness, head }: { readonly harness: Harness; read
             <CurvePlot
               points={curve.points}
               others={others}
-              sourceName={sourceName}
+              sourceName={HEAT_WORDS[source]}
               heatC={heat[source]}
               onDrag={(points) => drag({ key, curve: { ...curve, points } })}
               onChange={(points) => save({ ...curve, points })}
             />
             <div className="space-y-4">
-              <PointTable points={curve.points} onChange={(points) => save({ ...curve, points })} />
+              <PointTable points={curve.points} onChange={(points) => save({ ...curve, points: inOrder(points) })} />
               <Finer curve={curve} onChange={save} />
               <Button small tone="quiet" onClick={() => dispatch(curveEdit(set, { at: head.at, points: null }))}>
                 <Trash2 size={14} aria-hidden /> Take the curve away

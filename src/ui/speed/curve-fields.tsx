@@ -1,16 +1,11 @@
 import { Plus, Trash2 } from 'lucide-react'
 import type { Curve } from '@/core/build/facet-schemas'
-import type { HeatSource } from '@/core/operate/scenario'
 import { MOST_POINTS, withPointMore } from '@/core/speed/edit-curve'
+import { HEAT_SOURCES } from '@/core/speed/motors-run'
+import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { Button } from '@/ui/shared/button'
 import { NumberCell } from './number-cell'
 
-export const SOURCES: readonly (readonly [HeatSource, string])[] = [
-  ['processor', 'processor'],
-  ['graphics', 'graphics card'],
-  ['coolant', 'coolant'],
-  ['board', 'board'],
-]
 const [LEAST_C, MOST_C] = [-50, 150]
 
 export type Points = Curve['points']
@@ -166,15 +161,15 @@ export function Source({ curve, onChange }: FinerProps) {
       <select
         value={curve.heatSource ?? ''}
         onChange={({ target }) => {
-          const wanted = SOURCES.find(([value]) => value === target.value)?.[0]
+          const wanted = HEAT_SOURCES.find((value) => value === target.value)
           if (wanted !== undefined) onChange({ ...curve, heatSource: wanted })
         }}
         className="min-h-8 rounded-md border border-seam bg-linen px-2 max-sm:min-h-[44px]"
       >
         {curve.heatSource === undefined && <option value="">nobody has said</option>}
-        {SOURCES.map(([value, words]) => (
+        {HEAT_SOURCES.map((value) => (
           <option key={value} value={value}>
-            {words}
+            {HEAT_WORDS[value]}
           </option>
         ))}
       </select>

@@ -6,7 +6,7 @@ import { useCallback, useRef } from 'react'
 import type { Curve } from '@/core/build/facet-schemas'
 import { dutyAt } from '@/core/physics/curve'
 import { withPointAt } from '@/core/speed/edit-curve'
-import type { Dyes } from './chart'
+import { axisOf, frameOf, type Dyes } from './chart-style'
 
 const Chart = dynamic(() => import('./chart').then((module) => module.Chart), {
   ssr: false,
@@ -46,20 +46,11 @@ export function CurvePlot({ points, others, sourceName, heatC, onDrag, onChange 
         ...list.map(({ temperatureC, dutyPercent }) => [temperatureC, dutyPercent]),
         [to, dutyAt(list, to)],
       ]
-      const axis = {
-        nameLocation: 'middle',
-        nameTextStyle: { color: dyes.faded, fontSize: 13 },
-        axisLabel: { color: dyes.faded, fontSize: 12 },
-        axisLine: { lineStyle: { color: dyes.seam } },
-        splitLine: { lineStyle: { color: dyes.thread } },
-      }
+      const axis = axisOf(dyes)
       return {
-        animation: false,
-        textStyle: { fontFamily: dyes.face },
-        // The handles count on the plot being where it is said to be.
-        grid: { ...PLOT, outerBoundsMode: 'none' },
-        xAxis: { ...axis, type: 'value', min: from, max: to, name: `${sourceName}, °C`, nameGap: 24 },
-        yAxis: { ...axis, type: 'value', min: 0, max: FULL_PERCENT, interval: 25, name: 'asked for, %', nameGap: 34 },
+        ...frameOf(dyes, PLOT),
+        xAxis: { ...axis, min: from, max: to, name: `${sourceName}, °C`, nameGap: 24 },
+        yAxis: { ...axis, min: 0, max: FULL_PERCENT, interval: 25, name: 'asked for, %', nameGap: 34 },
         series: [
           ...others.map((list) => ({
             type: 'line',

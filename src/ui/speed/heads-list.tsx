@@ -33,7 +33,10 @@ interface HeadsProps {
 /** Who listens to whom: every header and outlet that commands something, and what nobody can command, with why. */
 export function HeadsList({ harness, heads, picked }: HeadsProps) {
   const select = useFocus((state) => state.select)
-  const untold = harness.speed().commands.filter(({ control, head }) => control === 'none' || head === undefined)
+  // A pump that nobody commands does what it should: it runs at full speed.
+  const untold = harness
+    .speed()
+    .commands.filter(({ control, head, motor }) => motor.pump !== true && (control === 'none' || head === undefined))
   return (
     <section aria-label="Who listens to whom" className="space-y-3">
       <ul className="space-y-1.5">

@@ -1,6 +1,7 @@
 'use client'
 
 import Link from 'next/link'
+import { Tabs } from 'radix-ui'
 import { useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
 import type { Harness } from '@/core/operate/harness'
@@ -8,21 +9,20 @@ import type { HeatSource } from '@/core/operate/scenario'
 import { dutyOfHead, HEAT_SOURCES } from '@/core/speed/motors-run'
 import { runAt } from '@/core/speed/run'
 import type { Head } from '@/core/structure/signal/speed'
+import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { useFocus } from '@/ui/focus/focus'
 import { useHarness } from '@/ui/session/context'
 import { buttonClass } from '@/ui/shared/button'
 import { AtHeat } from './at-heat'
 import { CurveEditor } from './curve-editor'
 import { HeadsList } from './heads-list'
+import { ReplayView } from './replay-view'
 import { useSpeed } from './speed-state'
+import { TuneView } from './tune-view'
 
-const SOURCE_WORDS: Readonly<Record<HeatSource, string>> = {
-  processor: 'Processor',
-  graphics: 'Graphics card',
-  coolant: 'Coolant',
-  board: 'Board',
-}
 const [COOL_C, HOT_C] = [20, 100]
+const TAB =
+  'min-h-8 rounded-md border border-transparent px-3 text-faded hover:bg-weft data-[state=active]:border-thread data-[state=active]:bg-cloth data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:min-h-[44px]'
 
 /** The heads of the machine that is looked at. */
 function useHeads(harness: Harness): readonly Head[] {
@@ -46,11 +46,11 @@ function HeatSliders({ sources }: { readonly sources: readonly HeatSource[] }) {
   const { heat, setHeat } = useSpeed()
   return (
     <fieldset className="flex flex-wrap items-center gap-x-6 gap-y-1 rounded-lg border border-thread bg-cloth px-3 py-2">
-      <legend className="sr-only">At this heat</legend>
+      <legend className="sr-only">Temperatures</legend>
       <span className="font-display font-semibold">At this heat</span>
       {sources.map((source) => (
         <label key={source} className="flex items-center gap-2 text-[14px]">
-          {SOURCE_WORDS[source]}
+          <span className="inline-block first-letter:uppercase">{HEAT_WORDS[source]}</span>
           <input
             type="range"
             min={COOL_C}
@@ -87,8 +87,34 @@ function Speed({ heads }: { readonly heads: readonly Head[] }) {
       <HeadsList harness={harness} heads={heads} picked={picked} />
       <div className="min-w-0 space-y-3">
         {picked !== undefined && <CurveEditor key={portKey(picked.at)} harness={harness} head={picked} />}
-        <HeatSliders sources={sources.length === 0 ? ['processor'] : sources} />
-        <AtHeat harness={harness} run={mine} />
+        <Tabs.Root defaultValue="heat">
+          <Tabs.List aria-label="What comes of it" className="flex gap-1">
+            <Tabs.Trigger value="heat" className={TAB}>
+              At a heat
+            </Tabs.Trigger>
+            <Tabs.Trigger value="log" className={TAB}>
+              Over a log
+            </Tabs.Trigger>
+            {run.cases.length > 0 && (
+              <Tabs.Trigger value="quiet" className={TAB}>
+                Tune for quiet
+              </Tabs.Trigger>
+            )}
+          </Tabs.List>
+          <Tabs.Content value="heat" className="mt-2 space-y-3">
+            <HeatSliders sources={sources.length === 0 ? ['processor'] : sources} />
+            <AtHeat harness={harness} run={mine} />
+          </Tabs.Content>
+          <Tabs.Content value="log" className="mt-2">
+            <ReplayView harness={harness} head={picked} />
+          </Tabs.Content>
+          <Tabs.Content value="quiet" className="mt-2 space-y-3">
+            <HeatSliders sources={sources.length === 0 ? ['processor'] : sources} />
+            {run.cases.map(({ caseItem }) => (
+              <TuneView key={caseItem.id} harness={harness} run={run} caseItem={caseItem} />
+            ))}
+          </Tabs.Content>
+        </Tabs.Root>
       </div>
     </div>
   )
