@@ -225,10 +225,21 @@ const curvy = changed(as(fan, 'curvy'), 'motor', () => ({
 const stubborn = changed(as(fan, 'stubborn'), 'motor', () => ({ stopsAtZeroDuty: false }))
 const curved = (model: string, header: string, choice: ReturnType<typeof curveOn>) =>
   withChoices(bench(['M1: board-middle', `F1: ${model}`], [`F1.fan > M1.${header}`], [fan, curvy, stubborn]), choice)
+/** With more said of the one curve than its points. */
+const finer = (choice: ReturnType<typeof curveOn>, more: object, model = 'curvy') =>
+  curved(model, 'CPU', { curves: [{ ...choice.curves[0], ...more }] } as ReturnType<typeof curveOn>)
+const asItCame = ({ curves }: ReturnType<typeof curveOn>) =>
+  withChoices(good, { stockCurves: curves, schools: { curveSet: 'stock' } })
 const good = curved('curvy', 'CPU', curveOn('CPU', 'processor', [30, 30], [70, 100]))
 
 export const curveCases: readonly Case[] = [
   { rule: 'curve-falls', what: 'a curve that rises', build: good, wanted: 'holds' },
+  {
+    rule: 'curve-falls',
+    what: 'a fall that the least duty of the curve hides',
+    build: finer(curveOn('CPU', 'processor', [30, 20], [50, 10], [80, 100]), { leastDutyPercent: 30 }),
+    wanted: 'holds',
+  },
   { rule: 'curve-falls', what: 'no curve', build: bench(['M1: board-middle']), wanted: 'notApplicable' },
   {
     rule: 'curve-falls',
@@ -238,6 +249,24 @@ export const curveCases: readonly Case[] = [
     params: { port: 'CPU', fromPercent: 50, fromCelsius: 30, toPercent: 40, toCelsius: 70 },
   },
   { rule: 'curve-start-duty', what: 'above the start duty', build: good, wanted: 'holds' },
+  {
+    rule: 'curve-start-duty',
+    what: 'points below the start duty, under a least duty above it',
+    build: finer(curveOn('CPU', 'processor', [30, 10], [70, 100]), { leastDutyPercent: 30 }),
+    wanted: 'holds',
+  },
+  {
+    rule: 'curve-start-duty',
+    what: 'a stop below a temperature, of a fan that cannot',
+    build: finer(curveOn('CPU', 'processor', [30, 30], [70, 100]), { stopBelowC: 35 }, 'stubborn'),
+    wanted: 'cannotStop',
+  },
+  {
+    rule: 'curve-start-duty',
+    what: 'the curves as the parts came, where those are in use',
+    build: asItCame(curveOn('CPU', 'processor', [30, 10], [70, 100])),
+    wanted: 'belowStart',
+  },
   {
     rule: 'curve-start-duty',
     what: 'a fan that may stop',
@@ -271,7 +300,27 @@ export const curveCases: readonly Case[] = [
     build: curved('fan', 'CPU', curveOn('CPU', 'processor', [30, 0], [70, 100])),
     wanted: 'stopUnknown',
   },
+  { rule: 'curve-never-starts', what: 'a curve past the start duty', build: good, wanted: 'holds' },
+  { rule: 'curve-never-starts', what: 'no curve', build: bench(['M1: board-middle']), wanted: 'notApplicable' },
+  {
+    rule: 'curve-never-starts',
+    what: 'a curve that stays under the start duty at any heat',
+    build: curved('curvy', 'CPU', curveOn('CPU', 'processor', [30, 10], [70, 24])),
+    wanted: 'never',
+  },
+  {
+    rule: 'curve-never-starts',
+    what: 'a curve that ends right at the start duty',
+    build: curved('curvy', 'CPU', curveOn('CPU', 'processor', [30, 10], [70, 25])),
+    wanted: 'holds',
+  },
   { rule: 'curve-full-speed', what: 'up to 100 %', build: good, wanted: 'holds' },
+  {
+    rule: 'curve-full-speed',
+    what: 'a curve as the part came that is not in use',
+    build: withChoices(good, { stockCurves: curveOn('CPU', 'processor', [30, 30], [70, 80]).curves }),
+    wanted: 'holds',
+  },
   { rule: 'curve-full-speed', what: 'no curve', build: bench(['M1: board-middle']), wanted: 'notApplicable' },
   {
     rule: 'curve-full-speed',

@@ -8,7 +8,7 @@ import { occupancyOf } from '../structure/wiring/occupancy'
 import { supplyPath } from '../structure/wiring/upstream'
 import { FAMILIES } from '../parts/connectors'
 import { railsOf } from '../parts/mating'
-import { dutyAt } from '../physics/curve'
+import { dutyOfCurve } from '../physics/curve'
 import { subjectOf } from '../rules/engine/subject'
 import { explainLines } from '../wording/explain-text'
 import type { Explanation, Figures } from './figures-schema'
@@ -165,10 +165,10 @@ export function figuresOf(harness: Harness): Figures {
       spareMm: known(leadMm === undefined || leastMm === undefined ? undefined : leadMm - leastMm),
       verdict,
     })),
-    curves: (build.choices.curves ?? []).map(({ at, points }) => ({
-      at,
-      subject: harness.name(at),
-      values: heats.map((temperatureC) => ({ temperatureC, dutyPercent: dutyAt(points, temperatureC) })),
+    curves: harness.choices.curves.map((curve) => ({
+      at: curve.at,
+      subject: harness.name(curve.at),
+      values: heats.map((temperatureC) => ({ temperatureC, dutyPercent: dutyOfCurve(curve, temperatureC) })),
     })),
   }
 }

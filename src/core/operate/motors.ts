@@ -1,5 +1,5 @@
 import { portKey, sameRef } from '../build/refs'
-import { dutyAt } from '../physics/curve'
+import { dutyOfCurve } from '../physics/curve'
 import { ampsAtSpeed } from '../physics/fan-laws'
 import { estimatedStartAmps, ESTIMATE_MS, startAmpsAt, type Start } from '../physics/surge'
 import type { PortRef } from '../schema/schema-kit'
@@ -58,7 +58,7 @@ function dutyOf({ choices }: Wired, scenario: Scenario, head: PortRef): number {
   if (told !== undefined) return told
   const curve = choices.curveAt(head)
   const heatC = curve?.heatSource === undefined ? undefined : scenario.heatC?.[curve.heatSource]
-  if (curve !== undefined && heatC !== undefined) return dutyAt(curve.points, heatC)
+  if (curve !== undefined && heatC !== undefined) return dutyOfCurve(curve, heatC)
   return scenario.dutyPercent ?? FULL_PERCENT
 }
 

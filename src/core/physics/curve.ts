@@ -21,3 +21,28 @@ export function dutyAt(points: readonly CurvePoint[], temperatureC: number): num
   const share = (temperatureC - from.temperatureC) / (to.temperatureC - from.temperatureC)
   return from.dutyPercent + (to.dutyPercent - from.dutyPercent) * share
 }
+
+interface AskedCurve {
+  readonly points: readonly CurvePoint[]
+  /** It never asks for less, but where it stops. */
+  readonly leastDutyPercent?: number | undefined
+  /** Below it, it asks for nothing. */
+  readonly stopBelowC?: number | undefined
+}
+
+/** Duty in percent that a curve asks for at a temperature it reads: nought where it stops, else never under its least. */
+export function dutyOfCurve({ points, leastDutyPercent = 0, stopBelowC }: AskedCurve, temperatureC: number): number {
+  if (stopBelowC !== undefined && temperatureC < stopBelowC) return 0
+  return Math.max(dutyAt(points, temperatureC), leastDutyPercent)
+}
+
+/** The points in order as they are asked for: none under the curve's least. */
+export const askedPoints = ({ points, leastDutyPercent = 0 }: AskedCurve): readonly CurvePoint[] =>
+  inOrder(points).map((point) => ({ ...point, dutyPercent: Math.max(point.dutyPercent, leastDutyPercent) }))
+
+/** The least and the most that a curve ever asks for, in percent. */
+export function rangeOfCurve(curve: AskedCurve): { readonly leastPercent: number; readonly mostPercent: number } {
+  const duties = askedPoints(curve).map(({ dutyPercent }) => dutyPercent)
+  const leastPercent = curve.stopBelowC === undefined ? Math.min(...duties) : 0
+  return { leastPercent, mostPercent: Math.max(...duties) }
+}

@@ -10,6 +10,7 @@ import { cpuHeaderTach } from './tach/cpu-header-tach'
 import { currentBudget } from './current/current-budget'
 import { curveFalls } from './curve/curve-falls'
 import { curveFullSpeed } from './curve/curve-full-speed'
+import { curveNeverStarts } from './curve/curve-never-starts'
 import { curveStartDuty } from './curve/curve-start-duty'
 import { deviceCount } from './chain/device-count'
 import { deviceVoltage } from './voltage/device-voltage'
@@ -75,6 +76,7 @@ export const RULES: readonly AnyRule[] = [
   currentBudget,
   curveFalls,
   curveFullSpeed,
+  curveNeverStarts,
   curveStartDuty,
   deviceCount,
   deviceVoltage,

@@ -1,9 +1,9 @@
-import { bench } from '../../../tests/support/bench'
+import { bench, demoBuild } from '../../../tests/support/bench'
 import type { Build } from '../build/schema'
 import { derive } from '../operate/harness'
 import { fanLayout, figureOf, makeCase, makeFan } from '../parts/make'
 import type { Part } from '../parts/schema'
-import { runAt } from './run'
+import { ofMachine, runAt } from './run'
 
 const fan = (id: string, more: object = {}): Part => ({
   ...makeFan({
@@ -171,6 +171,16 @@ test('what is put in warms the air by P / (rho c Q)', () => {
   // 79.6199 m3/h: 300 / (1.2 x 1005 x 79.6199 / 3600) = 11.247 K.
   expect(airAt(warm, { 'm1.SYS1': 100 }).warmingK!.most).toBeCloseTo(11.247, 2)
   expect(airAt(made, { 'm1.SYS1': 100 }).warmingK).toBeUndefined()
+})
+
+test('of several machines one has its own motors, cases and sums', () => {
+  const hall = derive(demoBuild('loom-hall'))
+  const whole = runAt(hall, { heat: { processor: 60 } })
+  const one = ofMachine(whole, 'bench3')
+  expect([whole.motors.length, one.motors.length]).toEqual([200, 20])
+  // Twenty alike are 10 log10(20) = 13.01 dB louder than one, and a tenth of the power of all.
+  expect(one.levelDba.most).toBeCloseTo(one.motors[0]!.levelDba!.most + 10 * Math.log10(20), 6)
+  expect(one.watts.most).toBeCloseTo(whole.watts.most / 10, 9)
 })
 
 describe('sound', () => {

@@ -1,4 +1,4 @@
-import { dutyAt } from '../physics/curve'
+import { dutyOfCurve, rangeOfCurve } from '../physics/curve'
 import { levelAtSpeed, powerAtSpeed } from '../physics/motion'
 import { drawOf } from '../operate/draw'
 import type { Harness } from '../operate/harness'
@@ -18,15 +18,11 @@ export type Heat = Readonly<Partial<Record<HeatSource, number>>>
 const ANY_DUTY: Bounds = { least: 0, most: FULL_PERCENT }
 const SUPPLY_VOLTS = 12
 
-/** Duty in percent that a curve asks for at a temperature it reads: nought where it stops, else never under its least. */
-function dutyOfCurve(curve: Curve, temperatureC: number): number {
-  if (curve.stopBelowC !== undefined && temperatureC < curve.stopBelowC) return 0
-  return Math.max(dutyAt(curve.points, temperatureC), curve.leastDutyPercent ?? 0)
-}
-
 /** Whether a curve asks for the same at any temperature. */
-const isFlat = ({ points, stopBelowC }: Curve) =>
-  stopBelowC === undefined && points.every(({ dutyPercent }) => dutyPercent === points[0]!.dutyPercent)
+const isFlat = (curve: Curve) => {
+  const { leastPercent, mostPercent } = rangeOfCurve(curve)
+  return leastPercent === mostPercent
+}
 
 /** What a head asks for: by its curve of a set; undefined where it has none, or nobody tells the heat it listens to. */
 export function dutyOfHead(curve: Curve | undefined, heat: Heat): number | undefined {

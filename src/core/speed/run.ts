@@ -67,24 +67,28 @@ function total(bounds: readonly (Bounds | undefined)[], sum: (values: readonly n
 
 const added = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0)
 
-/** Level of all motors together, in dB(A): negative infinity where none is known to sound. */
-const levelOf = (motors: readonly MotorRun[]): Total =>
-  total(
+/** How loud some motors are together, what they draw, and which of them throb. */
+const sumsOf = (motors: readonly MotorRun[]) => ({
+  levelDba: total(
     motors.map(({ levelDba }) => levelDba),
     levelSum,
-  )
+  ),
+  watts: total(
+    motors.map(({ watts }) => watts),
+    added,
+  ),
+  beats: beatsOf(motors),
+})
 
 /** What every motor does at these temperatures, the air of each case, how loud it is and what it draws. */
 export function runAt(harness: Harness, asked: Asked): SpeedRun {
   const motors = motorsRun(harness, asked)
-  return {
-    motors,
-    cases: casesWithThings(harness).map((caseItem) => airOf(harness, caseItem, motors)),
-    levelDba: levelOf(motors),
-    watts: total(
-      motors.map(({ watts }) => watts),
-      added,
-    ),
-    beats: beatsOf(motors),
-  }
+  const cases = casesWithThings(harness).map((caseItem) => airOf(harness, caseItem, motors))
+  return { motors, cases, ...sumsOf(motors) }
+}
+
+/** The part of a run that one machine has in it: the items of its assembly. */
+export function ofMachine({ motors, cases }: SpeedRun, assemblyId: string): SpeedRun {
+  const mine = motors.filter(({ command }) => command.placed.item.assemblyId === assemblyId)
+  return { motors: mine, cases: cases.filter(({ caseItem }) => caseItem.assemblyId === assemblyId), ...sumsOf(mine) }
 }

@@ -26,17 +26,19 @@ const marksOf = (commands: readonly Command[]) => listNames(commands.map(({ plac
 
 interface HeadsProps {
   readonly harness: Harness
+  /** Of the machine that is looked at. */
+  readonly commands: readonly Command[]
   readonly heads: readonly Head[]
   readonly picked: Head | undefined
 }
 
 /** Who listens to whom: every header and outlet that commands something, and what nobody can command, with why. */
-export function HeadsList({ harness, heads, picked }: HeadsProps) {
+export function HeadsList({ harness, commands, heads, picked }: HeadsProps) {
   const select = useFocus((state) => state.select)
   // A pump that nobody commands does what it should: it runs at full speed.
-  const untold = harness
-    .speed()
-    .commands.filter(({ control, head, motor }) => motor.pump !== true && (control === 'none' || head === undefined))
+  const untold = commands.filter(
+    ({ control, head, motor }) => motor.pump !== true && (control === 'none' || head === undefined),
+  )
   return (
     <section aria-label="Who listens to whom" className="space-y-3">
       <ul className="space-y-1.5">

@@ -7,8 +7,8 @@ import { portKey } from '@/core/build/refs'
 import type { Harness } from '@/core/operate/harness'
 import type { HeatSource } from '@/core/operate/scenario'
 import { dutyOfHead, HEAT_SOURCES } from '@/core/speed/motors-run'
-import { runAt } from '@/core/speed/run'
-import type { Head } from '@/core/structure/signal/speed'
+import { ofMachine, runAt } from '@/core/speed/run'
+import type { Command, Head, Speed } from '@/core/structure/signal/speed'
 import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { useFocus } from '@/ui/focus/focus'
 import { useHarness } from '@/ui/session/context'
@@ -24,13 +24,14 @@ const [COOL_C, HOT_C] = [20, 100]
 const TAB =
   'min-h-8 rounded-md border border-transparent px-3 text-faded hover:bg-weft data-[state=active]:border-thread data-[state=active]:bg-cloth data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:min-h-[44px]'
 
-/** The heads of the machine that is looked at. */
-function useHeads(harness: Harness): readonly Head[] {
+/** Heads and motors of the machine that is looked at. */
+function useMachine(harness: Harness): Speed {
   const assemblyId = useFocus((state) => state.assemblyId)
-  return useMemo(
-    () => harness.speed().heads.filter(({ placed }) => assemblyId === null || placed.item.assemblyId === assemblyId),
-    [harness, assemblyId],
-  )
+  return useMemo(() => {
+    const isMine = ({ placed }: Head | Command) => assemblyId === null || placed.item.assemblyId === assemblyId
+    const { heads, commands } = harness.speed()
+    return { heads: heads.filter(isMine), commands: commands.filter(isMine) }
+  }, [harness, assemblyId])
 }
 
 /** The head that is picked: itself, or through something that listens to it; the first where nothing is. */
@@ -67,24 +68,22 @@ function HeatSliders({ sources }: { readonly sources: readonly HeatSource[] }) {
   )
 }
 
-function Speed({ heads }: { readonly heads: readonly Head[] }) {
+function Machine({ heads, commands }: Speed) {
   const harness = useHarness()
   const { heat, set, dragged } = useSpeed()
   const picked = usePickedHead(heads)
+  const assemblyId = useFocus((state) => state.assemblyId)
   const run = useMemo(() => {
     const duty = dragged === null ? undefined : dutyOfHead(dragged.curve, heat)
-    return runAt(harness, { heat, set, ...(duty === undefined ? {} : { dutyByHead: { [dragged!.key]: duty } }) })
-  }, [harness, heat, set, dragged])
-  const mine = useMemo(() => {
-    const ids = new Set(heads.flatMap(({ commands }) => commands.map(({ at }) => at.itemId)))
-    const shown = run.motors.filter(({ command, head }) => head === undefined || ids.has(command.at.itemId))
-    return { ...run, motors: shown }
-  }, [run, heads])
+    const dutyByHead = duty === undefined ? {} : { dutyByHead: { [dragged!.key]: duty } }
+    const whole = runAt(harness, { heat, set, ...dutyByHead })
+    return assemblyId === null ? whole : ofMachine(whole, assemblyId)
+  }, [harness, heat, set, dragged, assemblyId])
   const listened = new Set(heads.flatMap(({ at }) => harness.choices.curveAt(at, set)?.heatSource ?? []))
   const sources = HEAT_SOURCES.filter((source) => listened.has(source))
   return (
     <div className="grid gap-4 p-3 lg:grid-cols-[15rem_minmax(0,1fr)]">
-      <HeadsList harness={harness} heads={heads} picked={picked} />
+      <HeadsList harness={harness} commands={commands} heads={heads} picked={picked} />
       <div className="min-w-0 space-y-3">
         {picked !== undefined && <CurveEditor key={portKey(picked.at)} harness={harness} head={picked} />}
         <Tabs.Root defaultValue="heat">
@@ -103,7 +102,7 @@ function Speed({ heads }: { readonly heads: readonly Head[] }) {
           </Tabs.List>
           <Tabs.Content value="heat" className="mt-2 space-y-3">
             <HeatSliders sources={sources.length === 0 ? ['processor'] : sources} />
-            <AtHeat harness={harness} run={mine} />
+            <AtHeat harness={harness} run={run} />
           </Tabs.Content>
           <Tabs.Content value="log" className="mt-2">
             <ReplayView harness={harness} head={picked} />
@@ -123,8 +122,8 @@ function Speed({ heads }: { readonly heads: readonly Head[] }) {
 /** What every fan will do: who commands it, by which curve, and what comes of it at a temperature. */
 export function SpeedStage() {
   const harness = useHarness()
-  const heads = useHeads(harness)
-  if (heads.length > 0) return <Speed heads={heads} />
+  const machine = useMachine(harness)
+  if (machine.heads.length > 0) return <Machine {...machine} />
   return (
     <div className="p-8">
       <h2 className="font-display text-xl font-semibold">Nothing listens to anything yet</h2>

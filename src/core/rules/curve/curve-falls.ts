@@ -1,3 +1,4 @@
+import { askedPoints } from '../../physics/curve'
 import { exceeds } from '../../units/compare'
 import { defineRule } from '../engine/rule'
 
@@ -17,8 +18,9 @@ export const curveFalls = defineRule({
     },
   },
   check: (harness, say) =>
-    (harness.build.choices.curves ?? []).map(({ at: head, points }) => {
-      const sorted = points.toSorted((a, b) => a.temperatureC - b.temperatureC)
+    harness.choices.curves.map((curve) => {
+      const head = curve.at
+      const sorted = askedPoints(curve)
       const index = sorted.findIndex((point, i) => i > 0 && exceeds(sorted[i - 1]!.dutyPercent, point.dutyPercent))
       if (index < 0) return say.holds()
       const [before, after] = [sorted[index - 1]!, sorted[index]!]

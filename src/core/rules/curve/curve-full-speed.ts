@@ -1,3 +1,4 @@
+import { rangeOfCurve } from '../../physics/curve'
 import { exceeds } from '../../units/compare'
 import { defineRule } from '../engine/rule'
 
@@ -19,8 +20,9 @@ export const curveFullSpeed = defineRule({
     },
   },
   check: (harness, say) =>
-    (harness.build.choices.curves ?? []).map(({ at: head, points }) => {
-      const mostPercent = Math.max(...points.map(({ dutyPercent }) => dutyPercent))
+    harness.choices.curves.map((curve) => {
+      const head = curve.at
+      const { mostPercent } = rangeOfCurve(curve)
       if (!exceeds(FULL_PERCENT, mostPercent)) return say.holds()
       return say.found('never', [head], { port: harness.name(head), mostPercent })
     }),

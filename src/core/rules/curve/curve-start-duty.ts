@@ -1,3 +1,4 @@
+import { rangeOfCurve } from '../../physics/curve'
 import { exceeds } from '../../units/compare'
 import { defineRule } from '../engine/rule'
 
@@ -31,7 +32,7 @@ export const curveStartDuty = defineRule({
     harness.speed().heads.flatMap(({ at: head, commands }) => {
       const curve = harness.choices.curveAt(head)
       if (curve === undefined) return []
-      const leastPercent = Math.min(...curve.points.map(({ dutyPercent }) => dutyPercent))
+      const { leastPercent } = rangeOfCurve(curve)
       const fans = commands.filter(({ motor }) => motor.pump !== true)
       const isOpen = ({ motor }: (typeof fans)[number]) =>
         leastPercent === 0 ? motor.stopsAtZeroDuty === undefined : motor.startDutyPercent === undefined

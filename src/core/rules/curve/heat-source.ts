@@ -1,3 +1,4 @@
+import { rangeOfCurve } from '../../physics/curve'
 import { defineRule } from '../engine/rule'
 
 type Heat = 'processor' | 'graphics' | 'coolant' | 'board'
@@ -22,9 +23,11 @@ export const heatSource = defineRule({
     },
   },
   check: (harness, say) =>
-    (harness.build.choices.curves ?? []).map(({ at: head, heatSource: heat, points }) => {
+    harness.choices.curves.map((curve) => {
+      const { at: head, heatSource: heat } = curve
+      const { leastPercent, mostPercent } = rangeOfCurve(curve)
       // One duty at any heat listens to nothing.
-      if (points.every(({ dutyPercent }) => dutyPercent === points[0]!.dutyPercent)) return say.notApplicable()
+      if (leastPercent === mostPercent) return say.notApplicable()
       const port = harness.name(head)
       if (heat === undefined) return say.found('unknown', [head], { port })
       const { role } = harness.port(head).port

@@ -56,6 +56,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "curve-full-speed": {
     "never": "The curve of CPU never goes past 80 %: full speed is not reached however hot it gets. Let its last point ask for 100 %.",
   },
+  "curve-never-starts": {
+    "never": "F1 starts at 25 %, and the curve of CPU never goes past 24 %: once it stands it never turns again. Raise the last point.",
+  },
   "curve-start-duty": {
     "belowStart": "The curve of CPU asks for 10 %; F1 only starts at 25 % and may stand still. Raise the lowest point.",
     "cannotStop": "The curve of CPU goes to 0 %, but F1 does not stop at that: it keeps turning at its least speed. Raise the lowest point, or accept it.",

@@ -1,5 +1,6 @@
 import { defineRule } from '../engine/rule'
 import { movesTo } from '../engine/mend'
+import { rangeOfCurve } from '../../physics/curve'
 import { exceeds } from '../../units/compare'
 
 const FULL_PERCENT = 100
@@ -35,7 +36,7 @@ export const pumpSpeed = defineRule({
           if (harness.port(head).port.role === 'pump') return say.holds()
           return say.found('curveUnknown', at, names)
         }
-        const leastPercent = Math.min(...curve.points.map(({ dutyPercent }) => dutyPercent))
+        const { leastPercent } = rangeOfCurve(curve)
         if (!exceeds(FULL_PERCENT, leastPercent)) return say.holds()
         return say.found('belowFull', at, { ...names, leastPercent })
       }),

@@ -16,6 +16,8 @@ export interface ChoicesBy {
   readonly syncAt: (ref: PortRef) => boolean | undefined
   /** The curve of the set that is in use, or of another one. */
   readonly curveAt: (ref: PortRef, set?: CurveSet) => Curve | undefined
+  /** The curves of the set that is in use. */
+  readonly curves: readonly Curve[]
   /** Whether a port worked when somebody tried it. */
   readonly trialAt: (ref: PortRef) => boolean | undefined
   /** Why a CPU header is left without a report on purpose. */
@@ -53,6 +55,7 @@ export function indexChoices({ choices, places }: Build): ChoicesBy {
     flatOutReasonAt: (ref) => flatOut.get(portKey(ref))?.reason,
     syncAt: (ref) => syncs.get(portKey(ref))?.isOn,
     curveAt: (ref, set = setInUse) => curves[set].get(portKey(ref)),
+    curves: (setInUse === 'tuned' ? choices.curves : choices.stockCurves) ?? [],
     trialAt: (ref) => trials.get(portKey(ref))?.worked,
     blindReasonAt: (ref) => blind.get(portKey(ref))?.reason ?? choices.cpuHeaderBlindReason,
     isCovered: (ref) => covered.has(portKey(ref)),

@@ -19,6 +19,7 @@ export const STAND_OF_RULE: Readonly<Record<string, Stand>> = {
   'current-budget': 'row',
   'curve-falls': 'apart',
   'curve-full-speed': 'apart',
+  'curve-never-starts': 'judged',
   'curve-start-duty': 'judged',
   'device-count': 'row',
   'device-voltage': 'row',
