@@ -48,6 +48,10 @@ describe('a figure in a field', () => {
     ['40 cm', 'mm', 400],
     ['18 leds', 'LEDs', 18],
     ['60 cfm', 'm³/h', 101.940648],
+    // A millimetre of water is 9.80665 Pa, by standard gravity.
+    ['2 mm h2o', 'Pa', 19.6133],
+    ['26 dBA', 'dB(A)', 26],
+    ['20 %', '%', 20],
     ['1200', 'rpm', 1200],
     ['0', 'A', 0],
   ])('%s in %s', (text, unit, value) => {

@@ -30,7 +30,8 @@ export function readFigure(text: string, unit: string, range?: keyof typeof RANG
       : token.sort === 'figure' &&
           (token.unit === unit ||
             (token.unit === 'LED' && unit === 'LEDs') ||
-            (token.unit === 'm3/h' && unit === 'm³/h'))
+            (token.unit === 'm3/h' && unit === 'm³/h') ||
+            (token.unit === 'dBA' && unit === 'dB(A)'))
         ? token.value
         : milli?.of === unit && token.sort === 'figure'
           ? token.value * milli.factor

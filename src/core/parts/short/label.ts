@@ -75,6 +75,29 @@ export function labelFigures(part: Part): readonly LabelFigure[] {
   })
 }
 
+/** What the data sheet of a fan says beside its label: air, sound, and how slow it can be told to turn. */
+export function dataSheetFigures(part: Part): readonly LabelFigure[] {
+  const isByVolts = part.ports.every(({ wires }) => !wires.includes('pwm'))
+  return part.inside.flatMap((relation, index) => {
+    if (relation.type !== 'motor' || relation.pump === true) return []
+    const of = (key: string, label: string, unit: string, rest: Rest = {}) =>
+      figure(['inside', index, key], label, unit, rest)
+    const slowest = isByVolts
+      ? [of('startVolts', 'starts at', 'V'), of('stopVolts', 'stands under', 'V')]
+      : [
+          of('startDutyPercent', 'starts at', '%', { range: 'dutyPercent', origin: 'manual' }),
+          of('leastDutyPercent', 'turns down to', '%', { range: 'dutyPercent', origin: 'manual' }),
+        ]
+    return [
+      of('flowM3PerH', 'moves', 'm³/h'),
+      of('mostPressurePa', 'presses at most', 'Pa', { range: 'pressurePa' }),
+      of('noiseDba', 'sounds', 'dB(A)'),
+      of('bladeCount', 'blades', '', { range: 'bladeCount' }),
+      ...slowest,
+    ]
+  })
+}
+
 /** The lengths of the leads by which a box or a splitter is plugged in. */
 export const leadFigures = (part: Part): readonly LabelFigure[] =>
   part.ports.filter(({ side }) => side === 'takes').flatMap(({ id, name }) => leadFigure(part, id, name))

@@ -4,7 +4,7 @@ import { runs } from '../../../../tests/support/runs'
 import { partFaults } from '../../build/integrity'
 import { validatePart } from '../../formats/generated/validators'
 import { SKELETONS } from '../../templates/skeletons'
-import { makeFan } from '../make'
+import { makeFan, makePump } from '../make'
 import type { Part, RelationOf } from '../schema'
 import {
   CABLE_PLUGS,
@@ -26,7 +26,7 @@ import {
   withoutHeader,
 } from './headers'
 import { copyPort } from './copy-port'
-import { labelFigures, motorPort, pinsOf, withPins } from './label'
+import { dataSheetFigures, labelFigures, motorPort, pinsOf, withPins } from './label'
 import { outletRows, withOutletAmps, withOutletCount } from './outlets'
 
 const faultsOf = (part: Part) => [...partFaults(part, '')].map(({ pointer, message }) => `${pointer} ${message}`)
@@ -172,6 +172,14 @@ describe('labels', () => {
       'LEDs it is told as',
       'light lead',
     ])
+  })
+
+  test('of a data sheet: by duty where it is told by PWM, by volts where not; a pump has none', () => {
+    const labelsOf = (part: Part) => dataSheetFigures(part).map(({ label, unit }) => `${label} ${unit}`.trim())
+    const air = ['moves m³/h', 'presses at most Pa', 'sounds dB(A)', 'blades']
+    expect(labelsOf(makeFan({ id: 'f', name: 'F', pins: 4 }))).toEqual([...air, 'starts at %', 'turns down to %'])
+    expect(labelsOf(makeFan({ id: 'f', name: 'F', pins: 3 }))).toEqual([...air, 'starts at V', 'stands under V'])
+    expect(labelsOf(makePump({ id: 'p', name: 'P', pins: 4 }))).toEqual([])
   })
 
   test('of every demo part: each path is one of the part, or can be', () => {

@@ -2,7 +2,15 @@
 
 import { useWatch } from 'react-hook-form'
 import { PASS_WORDS } from '@/core/parts/relation-fields'
-import { labelFigures, leadFigures, motorPort, pinsOf, withPins, type Pins } from '@/core/parts/short/label'
+import {
+  dataSheetFigures,
+  labelFigures,
+  leadFigures,
+  motorPort,
+  pinsOf,
+  withPins,
+  type Pins,
+} from '@/core/parts/short/label'
 import { outletRows, withOutletAmps, withOutletCount, type OutletRow } from '@/core/parts/short/outlets'
 import type { Part, RelationOf } from '@/core/parts/schema'
 import { ConnectorFace } from '@/ui/shared/connector-face'
@@ -79,6 +87,7 @@ export function LabelFields({ form }: { readonly form: Form }) {
   const rows = outletRows(part)
   const device = labelFigures(part)
   const figures = device.length > 0 ? device : leadFigures(part)
+  const sheet = dataSheetFigures(part)
   return (
     <section aria-label="Label" className="space-y-3">
       <div className="grid grid-cols-[repeat(auto-fill,minmax(16rem,1fr))] items-center gap-x-4 gap-y-2 rounded-lg border border-thread bg-linen px-3 py-2">
@@ -90,6 +99,18 @@ export function LabelFields({ form }: { readonly form: Form }) {
         <div className="col-span-full border-t border-thread pt-2">
           <Measures form={form} kind={part.kind} />
         </div>
+        {sheet.length > 0 && (
+          <details className="col-span-full border-t border-thread pt-2">
+            <summary className="cursor-pointer text-[13px]">
+              From its data sheet: air, sound, how slow it can turn
+            </summary>
+            <span className="mt-2 flex flex-wrap gap-x-4 gap-y-2">
+              {sheet.map(({ path, ...figure }) => (
+                <FigureField key={path.join('.')} form={form} path={path.join('.')} {...figure} />
+              ))}
+            </span>
+          </details>
+        )}
       </div>
       {rows.length > 0 && (
         <>

@@ -42,6 +42,15 @@ export function Measures({ form, kind }: { readonly form: Form; readonly kind: K
           />
           {mm('radiatorFanSizeMm', 'of', 'sizeMm')}
           {mm('hoseMm', 'hoses', 'lengthMm')}
+          <FigureField
+            form={form}
+            path="mechanical.dropPa"
+            label="holds back"
+            unit="Pa"
+            origin="manual"
+            range="pressurePa"
+          />
+          <FigureField form={form} path="mechanical.dropFlowM3PerH" label="at" unit="m³/h" origin="manual" />
         </>
       )}
       {kind === 'controller' && <FlagField form={form} path="mechanical.isHandWorked" label="has buttons of its own" />}
