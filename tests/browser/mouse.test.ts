@@ -171,7 +171,7 @@ test('headroom and header mode are choices of the build', async () => {
     modes: [{ at: { itemId: 'm1', portId: 'SYS1' }, mode: 'dc' }],
   })
   await page.keyboard.press('Alt+5')
-  await page.getByText('SYS1: DC (your choice)').waitFor()
+  await page.getByRole('row', { name: /^SYS1 DC \(your choice\)/ }).waitFor()
 })
 
 test('a wrong file is refused on the page with its place, and nothing is added', async () => {

@@ -283,7 +283,7 @@ test('the air follows speed and filter, and no case at all says what to do', asy
   await air.getByText(/under pressure/).waitFor()
   await untilSaved(page)
   expect((await getBuild(id)).choices.air).toEqual([
-    { itemId: 'k1', speedPercent: 50, panels: [{ panelId: 'front', passesPercent: 60 }] },
+    { itemId: 'k1', heatWatts: 320, speedPercent: 50, panels: [{ panelId: 'front', passesPercent: 60 }] },
   ])
   await open(page, `/builds/paper-kite/places`)
   await page.getByRole('heading', { name: 'No case on the bench yet' }).waitFor()

@@ -210,7 +210,12 @@ test('what may be bought is told, with prices that must be prices', async () => 
 })
 
 test('an empty bench cannot be planned, and says so', async () => {
-  const { id } = await newBuild({ ...demoBuild('paper-kite'), items: [], threads: [] })
+  const { id } = await newBuild({
+    ...demoBuild('paper-kite'),
+    items: [],
+    threads: [],
+    choices: { headroomPercent: 20 },
+  })
   const page = await newPage(`/builds/${id}/threads/plans`)
   await page.getByText('There is nothing on the bench yet.').waitFor()
   expect(await page.getByRole('button', { name: 'Plan', exact: true }).isDisabled()).toBe(true)
