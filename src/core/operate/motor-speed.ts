@@ -1,4 +1,5 @@
 import type { RelationOf } from '../parts/schema'
+import { RAIL_VOLTS } from '../physics/amps'
 import type { Command } from '../structure/signal/speed'
 import { exceeds } from '../units/compare'
 
@@ -12,7 +13,7 @@ export const exactly = (value: number): Bounds => ({ least: value, most: value }
 export const isExact = ({ least, most }: Bounds): boolean => least === most
 
 export const FULL_PERCENT = 100
-const FULL_VOLTS = 12
+const FULL_VOLTS = RAIL_VOLTS['12v']
 
 type Motor = Pick<
   RelationOf<'motor'>,

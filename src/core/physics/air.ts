@@ -133,42 +133,70 @@ function solved(matrix: number[][], right: number[]): number[] {
   return found
 }
 
-const MOST_STEPS = 200
-/** So small a slope stands for the endless one of a resistance at no flow. */
-const LEAST_SLOPE = 1e-9
+const MOST_STEPS = 100
 const CLOSE_M3_PER_H = 1e-9
 
-/** Pressures of several rooms by Newton's method, each step shortened until the content falls: it is convex. */
-function manyPressures(ways: readonly Flowing[], roomCount: number): readonly number[] {
-  const flowsAt = (pressures: readonly number[]) =>
-    ways.map((way) => flowDriven(driveOf(way, pressures), way.line.slope, way.path.resistance))
-  const content = (pressures: readonly number[]) => {
-    const flows = flowsAt(pressures)
-    return ways.reduce((sum, way, index) => sum + contentOf(way, flows[index]!), 0)
+/** What comes into each room less what goes out of it. */
+function gainsOf(ways: readonly Flowing[], flows: readonly number[], roomCount: number): number[] {
+  const gains = Array.from({ length: roomCount }, () => 0)
+  for (const [index, { path }] of ways.entries()) {
+    if (path.to !== undefined) gains[path.to]! += flows[index]!
+    if (path.from !== undefined) gains[path.from]! -= flows[index]!
   }
-  let pressures: readonly number[] = Array.from({ length: roomCount }, () => 0)
-  for (let step = 0; step < MOST_STEPS; step += 1) {
-    const flows = flowsAt(pressures)
-    const gains = Array.from({ length: roomCount }, () => 0)
-    const matrix = Array.from({ length: roomCount }, () => Array.from({ length: roomCount }, () => 0))
-    for (const [index, { path, line }] of ways.entries()) {
-      const { from, to } = path
-      const give = 1 / Math.max(LEAST_SLOPE, line.slope + 2 * path.resistance * Math.abs(flows[index]!))
-      if (to !== undefined) gains[to]! += flows[index]!
-      if (from !== undefined) gains[from]! -= flows[index]!
-      for (const room of [from, to]) if (room !== undefined) matrix[room]![room]! += give
-      if (from !== undefined && to !== undefined) {
-        matrix[from]![to]! -= give
-        matrix[to]![from]! -= give
-      }
+  return gains
+}
+
+/** How much the gains of rooms fall with their pressures, and rise with those of their neighbours. */
+function slopesOf(ways: readonly Flowing[], flows: readonly number[], roomCount: number): number[][] {
+  const slopes = Array.from({ length: roomCount }, () => Array.from({ length: roomCount }, () => 0))
+  for (const [index, { path, line }] of ways.entries()) {
+    const { from, to } = path
+    const give = 1 / (line.slope + 2 * path.resistance * Math.abs(flows[index]!))
+    for (const room of [from, to]) if (room !== undefined) slopes[room]![room]! += give
+    if (from === undefined || to === undefined) continue
+    slopes[from]![to]! -= give
+    slopes[to]![from]! -= give
+  }
+  return slopes
+}
+
+/** Newton's method from these pressures on: each step is shortened until the content falls, which is convex. */
+function nearer(ways: readonly Flowing[], from: readonly number[]): readonly number[] {
+  const look = (pressures: readonly number[]) => {
+    const flows = ways.map((way) => flowDriven(driveOf(way, pressures), way.line.slope, way.path.resistance))
+    const gains = gainsOf(ways, flows, pressures.length)
+    const content = ways.reduce((sum, way, index) => sum + contentOf(way, flows[index]!), 0)
+    return { pressures, flows, gains, content, worst: Math.max(...gains.map(Math.abs)) }
+  }
+  let now = look(from)
+  for (let step = 0; step < MOST_STEPS && now.worst > CLOSE_M3_PER_H; step += 1) {
+    const change = solved(slopesOf(ways, now.flows, from.length), [...now.gains])
+    const moved = (share: number) => look(now.pressures.map((pressure, room) => pressure + share * change[room]!))
+    let next = moved(1)
+    // Where the digits of the content end, the largest gain tells.
+    for (
+      let share = 0.5;
+      share > Number.EPSILON && next.content >= now.content && next.worst >= now.worst;
+      share /= 2
+    ) {
+      next = moved(share)
     }
-    if (gains.every((gain) => Math.abs(gain) < CLOSE_M3_PER_H)) break
-    const change = solved(matrix, [...gains])
-    const before = content(pressures)
-    let share = 1
-    const moved = (by: number) => pressures.map((pressure, room) => pressure + by * change[room]!)
-    while (share > Number.EPSILON && content(moved(share)) > before) share /= 2
-    pressures = moved(share)
+    now = next
+  }
+  return now.pressures
+}
+
+/**
+ * Pressures of several rooms. A resistance has an endless slope at no flow, on which Newton's method may hang; so each is
+ * straight at first up to a flow that is then taken smaller and smaller, from one solution to the next.
+ */
+function manyPressures(ways: readonly Flowing[], roomCount: number): readonly number[] {
+  let pressures: readonly number[] = Array.from({ length: roomCount }, () => 0)
+  for (let straightM3PerH = 100; straightM3PerH > CLOSE_M3_PER_H / 2; straightM3PerH /= 10) {
+    const eased = ways.map(({ path, line }) => {
+      return { path, line: { ...line, slope: line.slope + path.resistance * straightM3PerH } }
+    })
+    pressures = nearer(eased, pressures)
   }
   return pressures
 }

@@ -8,20 +8,6 @@ interface CurvePoint {
 export const inOrder = <P extends CurvePoint>(points: readonly P[]): readonly P[] =>
   points.toSorted((a, b) => a.temperatureC - b.temperatureC)
 
-/**
- * Duty in percent at a temperature: straight between two points, flat outside them. Of two points at one temperature the
- * later one holds from there on.
- */
-export function dutyAt(points: readonly CurvePoint[], temperatureC: number): number {
-  const sorted = inOrder(points)
-  const from = sorted.findLast((point) => point.temperatureC <= temperatureC)
-  if (from === undefined) return sorted[0]!.dutyPercent
-  const to = sorted[sorted.lastIndexOf(from) + 1]
-  if (to === undefined) return from.dutyPercent
-  const share = (temperatureC - from.temperatureC) / (to.temperatureC - from.temperatureC)
-  return from.dutyPercent + (to.dutyPercent - from.dutyPercent) * share
-}
-
 interface AskedCurve {
   readonly points: readonly CurvePoint[]
   /** It never asks for less, but where it stops. */
@@ -30,11 +16,30 @@ interface AskedCurve {
   readonly stopBelowC?: number | undefined
 }
 
-/** Duty in percent that a curve asks for at a temperature it reads: nought where it stops, else never under its least. */
-export function dutyOfCurve({ points, leastDutyPercent = 0, stopBelowC }: AskedCurve, temperatureC: number): number {
-  if (stopBelowC !== undefined && temperatureC < stopBelowC) return 0
-  return Math.max(dutyAt(points, temperatureC), leastDutyPercent)
+/**
+ * What a curve asks for, in percent, by the temperature it reads: straight between two points, flat outside them; of two
+ * points at one temperature the later one holds from there on. Nought where it stops, else never under its least. Made
+ * once for many temperatures.
+ */
+export function askingOf({
+  points,
+  leastDutyPercent = 0,
+  stopBelowC = -Infinity,
+}: AskedCurve): (atC: number) => number {
+  const sorted = inOrder(points)
+  const dutyAt = (atC: number): number => {
+    const index = sorted.findLastIndex((point) => point.temperatureC <= atC)
+    const [from, to] = [sorted[index], sorted[index + 1]]
+    if (from === undefined) return sorted[0]!.dutyPercent
+    if (to === undefined) return from.dutyPercent
+    const share = (atC - from.temperatureC) / (to.temperatureC - from.temperatureC)
+    return from.dutyPercent + (to.dutyPercent - from.dutyPercent) * share
+  }
+  return (atC) => (atC < stopBelowC ? 0 : Math.max(dutyAt(atC), leastDutyPercent))
 }
+
+/** What a curve asks for at one temperature, in percent. */
+export const dutyOfCurve = (curve: AskedCurve, temperatureC: number): number => askingOf(curve)(temperatureC)
 
 /** The points in order as they are asked for: none under the curve's least. */
 export const askedPoints = ({ points, leastDutyPercent = 0 }: AskedCurve): readonly CurvePoint[] =>
@@ -45,4 +50,10 @@ export function rangeOfCurve(curve: AskedCurve): { readonly leastPercent: number
   const duties = askedPoints(curve).map(({ dutyPercent }) => dutyPercent)
   const leastPercent = curve.stopBelowC === undefined ? Math.min(...duties) : 0
   return { leastPercent, mostPercent: Math.max(...duties) }
+}
+
+/** Whether a curve asks for the same at any temperature, and so needs none. */
+export function isFlat(curve: AskedCurve): boolean {
+  const { leastPercent, mostPercent } = rangeOfCurve(curve)
+  return leastPercent === mostPercent
 }

@@ -165,6 +165,49 @@ test('bounds of speeds give bounds of flows that hold every speed between', () =
   }
 })
 
+describe('a case of several chambers', () => {
+  /** The case with its front in a chamber of its own, and these slots. */
+  const withSlots = (openings: NonNullable<NonNullable<Part['space']>['openings']>): Build => {
+    const house = housing(undefined)
+    const panels = house.panels!.map((panel) => (panel.id === 'front' ? { ...panel, chamber: 'low' } : panel))
+    return build([fan('fan-a'), { ...house, panels, space: { ...house.space!, openings } }], { F1: 'in' })
+  }
+  const open = (openCm2: number, ways: { readonly chamber?: string; readonly to?: string }) => ({
+    openCm2: figureOf(openCm2, 'measured'),
+    ...ways,
+  })
+  const flowOf = (made: Build) => airAt(made, { 'm1.SYS1': 100 }).fans[0]!.flowM3PerH!.most
+
+  test('a fan alone in a chamber whose slots lead outside moves what one room would', () => {
+    expect(flowOf(withSlots([open(100, { chamber: 'low' })]))).toBeCloseTo(79.62, 2)
+  })
+
+  test('two holes in a row, into the next chamber and out of it, by hand: resistances add', () => {
+    // Each of 100 cm2: 2 x 0.001286014 q2 + 0.4 q - 40 = 0: q = (-0.4 + sqrt(0.16 + 0.41152448)) / 0.005144056 = 69.2023.
+    const made = withSlots([open(100, { to: 'low' }), open(100, {})])
+    expect(flowOf(made)).toBeCloseTo(69.2, 1)
+  })
+
+  test('slots that no way joins to the outside change nothing, and a slot into itself neither', () => {
+    const made = withSlots([
+      open(100, { chamber: 'low' }),
+      open(50, { chamber: 'far', to: 'farther' }),
+      open(50, { chamber: 'low', to: 'low' }),
+    ])
+    expect(flowOf(made)).toBeCloseTo(79.62, 2)
+  })
+})
+
+test('a panel that is said to pass nothing passes nothing', () => {
+  const made = build([fan('fan-a'), housing(100)], { F1: 'in', F2: 'out' })
+  const shut = {
+    ...made,
+    choices: { ...made.choices, air: [{ itemId: 'k1', panels: [{ panelId: 'front', passesPercent: 0 }] }] },
+  }
+  const air = airAt(shut, { 'm1.SYS1': 100, 'm1.SYS2': 100 })
+  expect([air.inM3PerH, air.outM3PerH!.most]).toEqual([{ least: 0, most: 0 }, expect.closeTo(79.62, 2)])
+})
+
 test('what is put in warms the air by P / (rho c Q)', () => {
   const made = build([fan('fan-a'), housing(100)], { F1: 'in' })
   const warm = { ...made, choices: { ...made.choices, air: [{ itemId: 'k1', heatWatts: 300 }] } }

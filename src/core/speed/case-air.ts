@@ -1,10 +1,11 @@
 import type { Item } from '../build/schema'
 import type { Harness } from '../operate/harness'
-import { exactly, isExact, type Bounds } from '../operate/motor-speed'
+import { exactly, FULL_PERCENT, isExact, type Bounds } from '../operate/motor-speed'
 import { airBalanceOf, fanLineAt, openingResistance, resistanceOf, warmingKelvin, type AirPath } from '../physics/air'
 import { passesPercent } from '../structure/place/air'
 import { radiatorAt } from '../structure/place/fits'
 import { isFan, isSitting, radiatorOf, type Sitting } from '../structure/place/places'
+import { groupBy } from '../units/group'
 import type { MotorRun } from './motors-run'
 
 /** A fan in a case with what it moves at its speed. */
@@ -31,9 +32,6 @@ export interface CaseAir {
   readonly warmingK: Bounds | undefined
 }
 
-const FULL_PERCENT = 100
-const PLACES_OF_A_SHARE = 2
-
 /** The largest room of a case has no name. */
 type Chamber = string | undefined
 
@@ -58,19 +56,23 @@ function shareOfResistance(
   placeCount: number,
 ): number | undefined {
   if (dropPa === undefined || dropFlowM3PerH === undefined || dropFlowM3PerH.value === 0) return undefined
-  return resistanceOf(dropPa.value, dropFlowM3PerH.value) * placeCount ** PLACES_OF_A_SHARE
+  return resistanceOf(dropPa.value, dropFlowM3PerH.value) * placeCount ** 2
 }
 
 const motorOf = ({ placed }: FanOf) => placed.facts.all.motor.find(({ pump }) => pump !== true)!
 
-/** A panel whose resistance nobody states holds back what the builder has said it does, at this fan's rated point. */
+/**
+ * A panel whose resistance nobody states holds back what the builder has said it does, at this fan's rated point; all of
+ * it where it is said to pass nothing.
+ */
 function panelResistance(harness: Harness, fan: FanOf): number {
   const { panel, layout, caseItem } = fan.placed.mounted
   const stated = shareOfResistance(panel, layout.placeCount)
   if (stated !== undefined) return stated
   const passes = passesPercent(harness, caseItem.id, panel.id) / FULL_PERCENT
   const { flowM3PerH, mostPressurePa } = motorOf(fan)
-  if (passes === 1 || passes === 0 || flowM3PerH === undefined || mostPressurePa === undefined) return 0
+  if (passes === 0) return Infinity
+  if (passes === 1 || flowM3PerH === undefined || mostPressurePa === undefined) return 0
   return resistanceOf(mostPressurePa.value * (1 - passes), flowM3PerH.value * passes)
 }
 
@@ -117,42 +119,57 @@ type Slots = readonly {
   readonly to?: string
 }[]
 
+/** Slots between chambers that no way joins to the outside move nothing, and have no pressure to tell. */
+function reached(slots: Slots, openings: readonly Opening[]): Slots {
+  const isOpen = new Set<Chamber>(openings.map(({ chamber }) => chamber))
+  const joins = slots.filter(({ openCm2, chamber, to }) => openCm2.value > 0 && (to === undefined || chamber !== to))
+  for (const { chamber, to } of joins) if (to === undefined) isOpen.add(chamber)
+  let [before, now] = [-1, isOpen.size]
+  while (now > before) {
+    for (const { chamber, to } of joins) {
+      if (to !== undefined && (isOpen.has(chamber) || isOpen.has(to))) isOpen.add(chamber).add(to)
+    }
+    ;[before, now] = [now, isOpen.size]
+  }
+  return joins.filter(({ chamber }) => isOpen.has(chamber))
+}
+
 /** The case as a network. `slots` undefined: so open that there is no pressure in it. */
 function solve(openings: readonly Opening[], slots: Slots | undefined, endOf: (opening: Opening) => End): Solved {
-  const rooms: Chamber[] = [undefined]
-  const roomOf = (chamber: Chamber): number => {
-    if (!rooms.includes(chamber)) rooms.push(chamber)
-    return rooms.indexOf(chamber)
-  }
-  // A fan that stands lets next to nothing through: it counts as closed.
-  const turning = openings.map((opening) => opening.fans.some((fan) => speedShareOf(fan, endOf(opening)) > 0))
-  const paths = openings.flatMap((opening, index): readonly AirPath[] => {
-    if (!turning[index]!) return []
-    const room = slots === undefined ? undefined : roomOf(opening.chamber)
+  // A fan that stands, or a panel that passes nothing, lets next to nothing through: it counts as closed.
+  const isClosed = (opening: Opening) =>
+    opening.resistance === Infinity || opening.fans.every((fan) => speedShareOf(fan, endOf(opening)) === 0)
+  const turning = openings.filter((opening) => !isClosed(opening))
+  const joins = slots === undefined ? [] : reached(slots, turning)
+  const rooms = [
+    ...new Set<Chamber>([
+      ...turning.map(({ chamber }) => chamber),
+      ...joins.flatMap(({ chamber, to }) => (to === undefined ? [chamber] : [chamber, to])),
+    ]),
+  ]
+  const roomOf = (chamber: Chamber) => (slots === undefined ? undefined : rooms.indexOf(chamber))
+  const paths = turning.map((opening): AirPath => {
+    const room = roomOf(opening.chamber)
     const fans = opening.fans.map((fan) => {
       const { mostPressurePa, flowM3PerH } = motorOf(fan)
       const line = { mostPressurePa: mostPressurePa!.value, freeFlowM3PerH: flowM3PerH!.value }
       return fanLineAt(line, speedShareOf(fan, endOf(opening)))
     })
     const [from, to] = opening.direction === 'in' ? [undefined, room] : [room, undefined]
-    return [{ from, to, fans, resistance: opening.resistance }]
+    return { from, to, fans, resistance: opening.resistance }
   })
-  const passive = (slots ?? [])
-    .filter(({ openCm2 }) => openCm2.value > 0)
-    .map(({ openCm2, chamber, to }) => ({
-      from: to === undefined ? undefined : roomOf(to),
-      to: roomOf(chamber),
-      fans: [],
-      resistance: openingResistance(openCm2.value),
-    }))
-  const all = [...paths, ...passive]
-  if (all.length === 0) return { flows: openings.map(() => 0), pressurePa: 0, leakM3PerH: 0 }
-  const { flowsM3PerH, pressuresPa } = airBalanceOf(all, slots === undefined ? 0 : rooms.length)
+  const passive = joins.map(({ openCm2, chamber, to }): AirPath => ({
+    from: to === undefined ? undefined : roomOf(to),
+    to: roomOf(chamber),
+    fans: [],
+    resistance: openingResistance(openCm2.value),
+  }))
+  const { flowsM3PerH, pressuresPa } = airBalanceOf([...paths, ...passive], slots === undefined ? 0 : rooms.length)
+  const flowOf = new Map(turning.map((opening, index) => [opening, flowsM3PerH[index]!]))
   const leaks = passive.map(({ from }, index) => (from === undefined ? flowsM3PerH[paths.length + index]! : 0))
-  let next = 0
   return {
-    flows: turning.map((isTurning) => (isTurning ? flowsM3PerH[next++]! : 0)),
-    pressurePa: pressuresPa[0] ?? 0,
+    flows: openings.map((opening) => flowOf.get(opening) ?? 0),
+    pressurePa: pressuresPa[rooms.indexOf(undefined)] ?? 0,
     leakM3PerH: leaks.reduce((sum, flow) => sum + flow, 0),
   }
 }
@@ -225,8 +242,7 @@ export function airOf(harness: Harness, caseItem: Item, runs: readonly MotorRun[
     const run = byItem.get(placed.item.id)
     return run === undefined ? [] : [{ placed, run }]
   })
-  const places = new Map<string, FanOf[]>()
-  for (const fan of fans) places.set(placeKey(fan.placed), [...(places.get(placeKey(fan.placed)) ?? []), fan])
+  const places = groupBy(fans, ({ placed }) => placeKey(placed))
   const openings = [...places.values()].map((at) => openingOf(harness, all, at))
   const known = openings.filter((opening) => opening !== undefined)
   const slots = harness.factsOfItem(caseItem.id).part.space?.openings as Slots | undefined

@@ -1,4 +1,5 @@
-import { dutyOfCurve, rangeOfCurve } from '../physics/curve'
+import { dutyOfCurve, isFlat } from '../physics/curve'
+import { RAIL_VOLTS } from '../physics/amps'
 import { levelAtSpeed, powerAtSpeed } from '../physics/motion'
 import { drawOf } from '../operate/draw'
 import type { Harness } from '../operate/harness'
@@ -16,13 +17,6 @@ export const HEAT_SOURCES: readonly HeatSource[] = ['processor', 'graphics', 'co
 export type Heat = Readonly<Partial<Record<HeatSource, number>>>
 
 const ANY_DUTY: Bounds = { least: 0, most: FULL_PERCENT }
-const SUPPLY_VOLTS = 12
-
-/** Whether a curve asks for the same at any temperature. */
-const isFlat = (curve: Curve) => {
-  const { leastPercent, mostPercent } = rangeOfCurve(curve)
-  return leastPercent === mostPercent
-}
 
 /** What a head asks for: by its curve of a set; undefined where it has none, or nobody tells the heat it listens to. */
 export function dutyOfHead(curve: Curve | undefined, heat: Heat): number | undefined {
@@ -89,7 +83,7 @@ function figuresAt({ motor, at }: Command, share: Bounds) {
     freeFlowM3PerH: flowM3PerH && both((part) => flowM3PerH.value * part),
     levelDba: noiseDba && both((part) => levelAtSpeed(noiseDba.value, 1, part)),
     // Power goes with the cube of the speed, told by PWM or by volts alike.
-    watts: amps === undefined ? undefined : both((part) => powerAtSpeed(amps * SUPPLY_VOLTS, 1, part)),
+    watts: amps === undefined ? undefined : both((part) => powerAtSpeed(amps * RAIL_VOLTS[motor.rail], 1, part)),
   }
 }
 

@@ -2,7 +2,7 @@ import type { Curve } from '../build/facet-schemas'
 import type { Harness } from '../operate/harness'
 import { FULL_PERCENT, rpmAt, type Until } from '../operate/motor-speed'
 import { levelAtSpeed } from '../physics/motion'
-import { inOrder } from '../physics/curve'
+import { askingOf, isFlat } from '../physics/curve'
 import type { Head } from '../structure/signal/speed'
 import type { CurveSet } from '../structure/wiring/choices'
 import type { TemperatureLog } from './log'
@@ -16,26 +16,14 @@ const MS_PER_SECOND = 1000
  * at once.
  */
 export function dutiesOver(curve: Curve, seconds: Float64Array, temperatures: Float64Array): Float64Array {
-  const { hysteresisC = 0, stepUpMs = 0, stepDownMs = 0, stopBelowC = -Infinity, leastDutyPercent = 0 } = curve
-  const points = inOrder(curve.points)
-  const [cold, hot] = [points[0]!, points.at(-1)!]
-  let at = 0
-  const asked = (temperature: number): number => {
-    if (temperature < cold.temperatureC) return cold.dutyPercent
-    if (temperature >= hot.temperatureC) return hot.dutyPercent
-    // From the point that held last, as temperatures move slowly.
-    while (points[at]!.temperatureC > temperature) at -= 1
-    while (points[at + 1]!.temperatureC <= temperature) at += 1
-    const [from, to] = [points[at]!, points[at + 1]!]
-    const share = (temperature - from.temperatureC) / (to.temperatureC - from.temperatureC)
-    return from.dutyPercent + (to.dutyPercent - from.dutyPercent) * share
-  }
+  const { hysteresisC = 0, stepUpMs = 0, stepDownMs = 0 } = curve
+  const asked = askingOf(curve)
   const duties = new Float64Array(temperatures.length)
   let [read, duty] = [temperatures[0] ?? 0, 0]
   for (let index = 0; index < temperatures.length; index += 1) {
     const now = temperatures[index]!
     read = Math.max(now, Math.min(read, now + hysteresisC))
-    const wanted = read < stopBelowC ? 0 : Math.max(asked(read), leastDutyPercent)
+    const wanted = asked(read)
     if (index === 0) duty = wanted
     else {
       const passedMs = (seconds[index]! - seconds[index - 1]!) * MS_PER_SECOND
@@ -102,10 +90,8 @@ function largestJump(duties: Float64Array): number {
 
 function replayOf(curve: Curve | undefined, head: Head, log: TemperatureLog): HeadReplay | undefined {
   if (curve === undefined) return undefined
-  const isFlat = curve.points.every(({ dutyPercent }) => dutyPercent === curve.points[0]!.dutyPercent)
   const column = curve.heatSource === undefined ? undefined : log.columns[curve.heatSource]
-  const temperatures =
-    column ?? (isFlat && curve.stopBelowC === undefined ? new Float64Array(log.seconds.length) : undefined)
+  const temperatures = column ?? (isFlat(curve) ? new Float64Array(log.seconds.length) : undefined)
   if (temperatures === undefined) return undefined
   const dutiesPercent = dutiesOver(curve, log.seconds, temperatures)
   return { head, curve, dutiesPercent, turns: turnsOf(dutiesPercent), largestJumpPercent: largestJump(dutiesPercent) }

@@ -5,7 +5,7 @@ import type { SingleEdit } from '../build/edit-schema'
 import type { Item } from '../build/schema'
 import type { Harness } from '../operate/harness'
 import { FULL_PERCENT } from '../operate/motor-speed'
-import { dutyAt, inOrder } from '../physics/curve'
+import { dutyOfCurve, inOrder } from '../physics/curve'
 import type { Head } from '../structure/signal/speed'
 import type { FanAir } from './case-air'
 import { runAt, type SpeedRun } from './run'
@@ -158,7 +158,7 @@ export function tuningEdits(harness: Harness, { heads }: CaseTuning, heat: Heat)
     const curve = harness.choices.curveAt(head.at, 'tuned')
     const temperatureC = curve?.heatSource === undefined ? undefined : heat[curve.heatSource]
     if (curve === undefined || temperatureC === undefined) return []
-    if (Math.abs(dutyAt(curve.points, temperatureC) - afterPercent) < 0.5) return []
+    if (Math.abs(dutyOfCurve(curve, temperatureC) - afterPercent) < 0.5) return []
     return [curveEdit('tuned', withDutyAt(curve, temperatureC, afterPercent))]
   })
 }

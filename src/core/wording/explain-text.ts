@@ -7,10 +7,10 @@ import type { Budget } from '../operate/budgets'
 import type { Harness } from '../operate/harness'
 import { glowOf } from '../operate/scenario'
 import { lightVoltsIn, voltsAt } from '../operate/electric'
-import type { Command } from '../structure/signal/speed'
 import { supplyPath, type Path } from '../structure/wiring/upstream'
 import { sameRef } from '../build/refs'
 import { budgetName } from './budget-name'
+import { CONTROL_WORDS } from './command-text'
 import { sumText } from './sum-text'
 import { countOf, listNames } from './text'
 
@@ -44,14 +44,6 @@ function supplyLines(harness: Harness, ref: PortRef, rail: Rail): readonly strin
   if (stops.length === 0) return [`${title}: loose`]
   return [`${title}: ${stops.join(' > ')}${END_WORDS[path.end]}`, ...sums]
 }
-
-const CONTROL_WORDS = {
-  pwm: 'by its PWM wire',
-  dc: 'by its voltage',
-  roughDc: 'by its voltage, roughly',
-  none: 'not at all: full speed',
-  unknown: 'in a way that nobody has said',
-} as const satisfies Record<Command['control'], string>
 
 function speedLines(harness: Harness, ref: PortRef): readonly string[] {
   const command = harness.speed().commands.find(({ at }) => sameRef(at, ref))

@@ -1,38 +1,26 @@
 import type { ReplayReport, RunReport } from '../speed/report-schema'
+import { boundsText, type BoundsShown } from './bounds-text'
+import { CONTROL_WORDS } from './command-text'
 import { HEAT_WORDS } from './heat-words'
 import { countOf, listNames } from './text'
 
 const INDENT = '  '
-type Between = RunReport['motors'][number]['speedRpm']
 
 const SET_WORDS = { tuned: 'the tuned curves', stock: 'the curves as the parts came' } as const
 
-const CONTROL_WORDS = {
-  pwm: '',
-  dc: ', by its volts',
-  roughDc: ', by its volts, roughly',
-  none: ', hears nothing',
-  unknown: ', behind a box that does not say what it passes',
-} as const satisfies Readonly<Record<RunReport['motors'][number]['control'], string>>
-
-/** A figure as it is known: `800`, `0 to 800`, `unknown`; what there is nothing of is `none`. */
-function betweenText(between: Between, decimals: number, unit: string): string {
-  if (between === null) return `unknown ${unit}`
-  const { least, most } = between
-  if (most === null) return `no ${unit}`
-  const [from, to] = [(least ?? 0).toFixed(decimals), most.toFixed(decimals)]
-  return `${least !== null && from === to ? to : `${least === null ? 'nothing' : from} to ${to}`} ${unit}`
-}
+const betweenText = (between: BoundsShown | null, decimals: number, unit: string) =>
+  `${boundsText(between, decimals)} ${unit}`
 
 function motorLine({ mark, control, speedRpm, ratedRpm, presetMostRpm, ...of }: RunReport['motors'][number]): string {
   const cap = presetMostRpm === undefined ? '' : `, held to ${presetMostRpm} rpm by its box's preset`
+  const told = control === 'pwm' ? '' : `, told ${CONTROL_WORDS[control]}`
   const figures = [
     `${betweenText(speedRpm, 0, 'rpm')}${ratedRpm === null ? '' : ` of ${ratedRpm}`}`,
     ...(of.flowM3PerH === null ? [] : [betweenText(of.flowM3PerH, 1, 'm³/h')]),
     ...(of.levelDba === null ? [] : [betweenText(of.levelDba, 1, 'dB(A)')]),
     ...(of.powerWatts === null ? [] : [betweenText(of.powerWatts, 1, 'W')]),
   ]
-  return `${INDENT}${mark}: ${figures.join(', ')}${CONTROL_WORDS[control]}${cap}`
+  return `${INDENT}${mark}: ${figures.join(', ')}${told}${cap}`
 }
 
 function caseLines({ mark, by, ...air }: RunReport['cases'][number]): readonly string[] {

@@ -6,6 +6,7 @@ import { useRef, useState } from 'react'
 import type { PartsRead, RowsRefused } from '@/core/formats/api-types'
 import { countOf } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
+import { FileInput } from '@/ui/shared/file-button'
 import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
 import { notify } from '@/ui/shared/notices'
 import { usePackEditor } from './pack-editor-state'
@@ -84,17 +85,11 @@ export function ShelfTools({ onChanged }: { readonly onChanged: () => void }) {
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
-      <input
-        ref={input}
-        type="file"
+      <FileInput
+        field={input}
+        label="File of parts"
         accept=".json,.csv,application/json,text/csv"
-        aria-label="File of parts"
-        className="hidden"
-        onChange={(event) => {
-          const file = event.target.files?.[0]
-          event.target.value = ''
-          if (file !== undefined) void read(file)
-        }}
+        onFile={(file) => void read(file)}
       />
       <RowsDialog refused={refused} onClose={() => setRefused(null)} />
     </>

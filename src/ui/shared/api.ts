@@ -1,7 +1,7 @@
 import type { Refusal } from '@/core/formats/api-types'
 
-/** Asks the server and gives its JSON (undefined where the answer is empty); throws an Error with a sentence fit to show. */
-export async function ask<T>(url: string, init: RequestInit = {}): Promise<T> {
+/** Asks the server; throws an Error with a sentence fit to show where it refuses or cannot be reached. */
+async function answerOf(url: string, init: RequestInit = {}): Promise<Response> {
   const response = await fetch(url, init).catch(() => undefined)
   if (response === undefined) throw new Error('The server cannot be reached. Nothing was changed; try again.')
   if (response.status === 409)
@@ -10,8 +10,17 @@ export async function ask<T>(url: string, init: RequestInit = {}): Promise<T> {
     const refusal = (await response.json().catch(() => undefined)) as Refusal | undefined
     throw new Error(refusal?.error.message ?? `The server answered ${response.status}. Nothing was changed.`)
   }
+  return response
+}
+
+/** Asks the server and gives its JSON (undefined where the answer is empty); throws as above. */
+export async function ask<T>(url: string, init: RequestInit = {}): Promise<T> {
+  const response = await answerOf(url, init)
   return (response.status === 204 ? undefined : await response.json()) as T
 }
+
+/** Asks the server for a text; throws as above. */
+export const askText = async (url: string): Promise<string> => (await answerOf(url)).text()
 
 /** A POST with a JSON body. */
 export function postJson(body: unknown): RequestInit {

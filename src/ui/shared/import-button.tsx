@@ -1,10 +1,8 @@
 'use client'
 
-import { FileUp } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { useRef } from 'react'
 import { ask } from './api'
-import { Button } from './button'
+import { FileButton } from './file-button'
 import { notify } from './notices'
 import { useAsk } from './use-ask'
 
@@ -17,7 +15,6 @@ export interface Made {
 export function ImportButton() {
   const run = useAsk()
   const router = useRouter()
-  const input = useRef<HTMLInputElement>(null)
   const read = (file: File) =>
     run(
       () =>
@@ -32,22 +29,8 @@ export function ImportButton() {
       },
     )
   return (
-    <>
-      <Button onClick={() => input.current?.click()}>
-        <FileUp size={17} aria-hidden /> Open a file
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        aria-label="Build file"
-        className="hidden"
-        onChange={(event) => {
-          const file = event.target.files?.[0]
-          event.target.value = ''
-          if (file !== undefined) void read(file)
-        }}
-      />
-    </>
+    <FileButton label="Build file" accept=".json,application/json" onFile={(file) => void read(file)}>
+      Open a file
+    </FileButton>
   )
 }

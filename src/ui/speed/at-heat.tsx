@@ -1,17 +1,11 @@
 import type { Harness } from '@/core/operate/harness'
-import { isExact, type Bounds } from '@/core/operate/motor-speed'
+import type { Bounds } from '@/core/operate/motor-speed'
 import type { CaseAir } from '@/core/speed/case-air'
 import type { MotorRun } from '@/core/speed/motors-run'
 import type { SpeedRun } from '@/core/speed/run'
+import { boundsText } from '@/core/wording/bounds-text'
 import { listNames } from '@/core/wording/text'
 
-const shown = (bounds: Bounds | undefined, decimals: number): string => {
-  if (bounds === undefined) return 'unknown'
-  const [least, most] = [bounds.least, bounds.most].map((value) =>
-    Number.isFinite(value) ? value.toFixed(decimals) : 'none',
-  )
-  return isExact(bounds) || least === most ? most! : `${least} to ${most}`
-}
 const counted = (unknownCount: number) => (unknownCount === 0 ? '' : ` and ${unknownCount} unknown`)
 
 /** What a narrow page leaves out. */
@@ -35,11 +29,11 @@ function Row({ run, flow }: { readonly run: MotorRun; readonly flow: Bounds | un
         {command.placed.item.mark}
       </th>
       <td className={CELL}>{command.control === 'none' ? 'hears nothing' : (dutyPercent?.toFixed(0) ?? 'no curve')}</td>
-      <td className={CELL}>{shown(rpm, 0)}</td>
+      <td className={CELL}>{boundsText(rpm, 0)}</td>
       <td className={`${CELL} ${WIDE} text-faded`}>{ratedRpm ?? 'unknown'}</td>
-      <td className={CELL}>{command.motor.pump === true ? '' : flow === undefined ? 'unknown' : shown(flow, 1)}</td>
-      <td className={CELL}>{shown(levelDba, 1)}</td>
-      <td className={`${CELL} ${WIDE}`}>{shown(watts, 1)}</td>
+      <td className={CELL}>{command.motor.pump === true ? '' : boundsText(flow, 1)}</td>
+      <td className={CELL}>{boundsText(levelDba, 1)}</td>
+      <td className={`${CELL} ${WIDE}`}>{boundsText(watts, 1)}</td>
     </tr>
   )
 }
@@ -51,12 +45,12 @@ function AirOfCase({ air }: { readonly air: CaseAir }) {
   const size = leakM3PerH && { least: Math.abs(leakM3PerH.least), most: Math.abs(leakM3PerH.most) }
   return (
     <p>
-      <strong className="font-display font-semibold">{caseItem.mark}</strong>: {shown(inM3PerH, 0)} m³/h come in by
-      fans, {shown(outM3PerH, 0)} m³/h go out
+      <strong className="font-display font-semibold">{caseItem.mark}</strong>: {boundsText(inM3PerH, 0)} m³/h come in by
+      fans, {boundsText(outM3PerH, 0)} m³/h go out
       {by === 'pressure'
-        ? `; ${shown(pressurePa, 1)} Pa above outside${leaks ? '' : `, ${shown(size, 0)} m³/h go ${inward} through slots`}`
+        ? `; ${boundsText(pressurePa, 1)} Pa above outside${leaks ? '' : `, ${boundsText(size, 0)} m³/h go ${inward} through slots`}`
         : '. An indication from free flow: pressures are not all known'}
-      {warmingK !== undefined && `. The air leaves ${shown(warmingK, 1)} K warmer`}.
+      {warmingK !== undefined && `. The air leaves ${boundsText(warmingK, 1)} K warmer`}.
     </p>
   )
 }
@@ -102,9 +96,9 @@ export function AtHeat({ harness, run }: AtHeatProps) {
         <p>
           All together{' '}
           <strong>
-            {shown(levelDba, 1)} dB(A){counted(levelDba.unknownCount)}
+            {boundsText(levelDba, 1)} dB(A){counted(levelDba.unknownCount)}
           </strong>
-          , {shown(watts, 1)} W{counted(watts.unknownCount)}.
+          , {boundsText(watts, 1)} W{counted(watts.unknownCount)}.
         </p>
         {run.cases.map((air) => (
           <AirOfCase key={air.caseItem.id} air={air} />

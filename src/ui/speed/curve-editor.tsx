@@ -6,6 +6,7 @@ import { curveEdit } from '@/core/build/choose'
 import type { Curve } from '@/core/build/facet-schemas'
 import { portKey } from '@/core/build/refs'
 import type { Harness } from '@/core/operate/harness'
+import { canonicalJson } from '@/core/formats/canonical'
 import { inOrder } from '@/core/physics/curve'
 import { TEMPLATES, templatePoints, type Template } from '@/core/speed/edit-curve'
 import type { Head } from '@/core/structure/signal/speed'
@@ -15,9 +16,8 @@ import { useActions } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
 import { Finer, PointTable, Source, type Points } from './curve-fields'
 import { CurvePlot } from './curve-plot'
-import { useSpeed } from './speed-state'
+import { SET_NAMES, SETS, useSpeed } from './speed-state'
 
-const SET_WORDS = { tuned: 'Tuned', stock: 'As it came' } as const
 const TEMPLATE_WORDS: Readonly<Record<Template, readonly [name: string, hint: string]>> = {
   hushed: ['Hushed', 'slow for as long as it can be'],
   even: ['Even', 'one slope from cool to hot'],
@@ -39,7 +39,8 @@ function groupsOf(harness: Harness, head: Head) {
     .filter(({ others }) => others.length > 0)
 }
 
-const withoutAt = ({ at: _, ...rest }: Curve) => JSON.stringify(rest)
+/** Two curves are alike in whatever order their fields were kept. */
+const withoutAt = ({ at: _, ...rest }: Curve) => canonicalJson(rest)
 
 /** Gives the curve to all heads of a group in one step, and says where they part. */
 function OneForGroup({
@@ -102,7 +103,7 @@ export function CurveEditor({ harness, head }: { readonly harness: Harness; read
   )
   const save = (changed: Curve) => {
     drag(null)
-    if (JSON.stringify(changed) !== JSON.stringify(kept)) dispatch(curveEdit(set, changed))
+    if (kept === undefined || canonicalJson(changed) !== canonicalJson(kept)) dispatch(curveEdit(set, changed))
   }
   const hasPump = head.commands.some(({ motor }) => motor.pump === true)
   const begin = (template: Template) => {
@@ -122,7 +123,7 @@ export function CurveEditor({ harness, head }: { readonly harness: Harness; read
           aria-label="Set of curves"
           className="inline-flex overflow-hidden rounded-md border border-seam"
         >
-          {(['tuned', 'stock'] as const).map((one) => (
+          {SETS.map((one) => (
             <button
               key={one}
               type="button"
@@ -130,7 +131,7 @@ export function CurveEditor({ harness, head }: { readonly harness: Harness; read
               onClick={() => lookAtSet(one)}
               className={`min-h-8 px-2.5 max-sm:min-h-[44px] ${set === one ? 'bg-woad text-linen' : 'bg-linen hover:bg-weft'}`}
             >
-              {SET_WORDS[one]}
+              {SET_NAMES[one]}
             </button>
           ))}
         </span>

@@ -4,7 +4,7 @@ import clsx from 'clsx'
 import dynamic from 'next/dynamic'
 import { useCallback, useRef } from 'react'
 import type { Curve } from '@/core/build/facet-schemas'
-import { dutyAt } from '@/core/physics/curve'
+import { dutyOfCurve } from '@/core/physics/curve'
 import { withPointAt } from '@/core/speed/edit-curve'
 import { axisOf, frameOf, type Dyes } from './chart-style'
 
@@ -42,9 +42,9 @@ export function CurvePlot({ points, others, sourceName, heatC, onDrag, onChange 
   const optionOf = useCallback(
     (dyes: Dyes) => {
       const line = (list: readonly Point[]) => [
-        [from, dutyAt(list, from)],
+        [from, dutyOfCurve({ points: list }, from)],
         ...list.map(({ temperatureC, dutyPercent }) => [temperatureC, dutyPercent]),
-        [to, dutyAt(list, to)],
+        [to, dutyOfCurve({ points: list }, to)],
       ]
       const axis = axisOf(dyes)
       return {

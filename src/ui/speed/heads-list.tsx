@@ -1,20 +1,13 @@
 import clsx from 'clsx'
 import type { Harness } from '@/core/operate/harness'
-import type { Command, Head, Why } from '@/core/structure/signal/speed'
+import type { Command, Head } from '@/core/structure/signal/speed'
 import { portKey } from '@/core/build/refs'
+import { WHY_WORDS } from '@/core/wording/command-text'
 import { listNames } from '@/core/wording/text'
 import { useFocus } from '@/ui/focus/focus'
 
-const WHY_WORDS: Readonly<Record<Why, string>> = {
-  straight: 'fed straight from the supply',
-  hubWithoutSignal: 'the board lead of its hub is loose',
-  pwmOnlyHub: 'its hub passes a PWM command only, and it has no wire for it',
-  legWithoutPwm: 'its leg has no PWM wire',
-  pwmMode: 'its header is set to PWM, and it has no wire for it',
-  dcMode: 'its header is set to volts, and it wants PWM',
-}
-
-const CONTROL_WORDS = {
+/** In a list that is narrow. */
+const CONTROL_SIGNS = {
   pwm: 'PWM',
   dc: 'volts',
   roughDc: 'volts',
@@ -44,7 +37,7 @@ export function HeadsList({ harness, commands, heads, picked }: HeadsProps) {
       <ul className="space-y-1.5">
         {heads.map((head) => {
           const told = head.commands.filter(({ control }) => control !== 'none')
-          const ways = [...new Set(told.map(({ control }) => CONTROL_WORDS[control]))]
+          const ways = [...new Set(told.map(({ control }) => CONTROL_SIGNS[control]))]
           return (
             <li key={portKey(head.at)}>
               <button

@@ -1,27 +1,25 @@
 'use client'
 
-import { FileUp } from 'lucide-react'
 import dynamic from 'next/dynamic'
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { portKey } from '@/core/build/refs'
 import type { Harness } from '@/core/operate/harness'
 import { readLog, type TemperatureLog } from '@/core/speed/log'
 import { replay, secondsAbove, type Replay } from '@/core/speed/replay'
 import type { Head } from '@/core/structure/signal/speed'
 import { countOf, listNames } from '@/core/wording/text'
+import { askText } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
+import { FileButton } from '@/ui/shared/file-button'
 import { axisOf, frameOf, type Dyes } from './chart-style'
 import { NumberCell } from './number-cell'
+import { SET_NAMES, SETS } from './speed-state'
 
 const Chart = dynamic(() => import('./chart').then((module) => module.Chart), { ssr: false })
 
 const SHIPPED = [
   ['evening-of-editing', 'An evening of editing'],
   ['full-load-then-idle', 'Ten minutes of full load'],
-] as const
-const SETS = [
-  ['tuned', 'Tuned'],
-  ['stock', 'As it came'],
 ] as const
 const HEIGHT_PX = 220
 const SECONDS_PER_MINUTE = 60
@@ -148,7 +146,6 @@ export function ReplayView({ harness, head }: { readonly harness: Harness; reado
   const [held, setHeld] = useState<Held | undefined>(undefined)
   const [fault, setFault] = useState<string | undefined>(undefined)
   const [showsHead, setShowsHead] = useState(false)
-  const input = useRef<HTMLInputElement>(null)
   const read = async (name: string, text: () => Promise<string>) => {
     setFault(undefined)
     try {
@@ -158,9 +155,13 @@ export function ReplayView({ harness, head }: { readonly harness: Harness; reado
       setFault(`${name}${place === undefined ? '' : `, ${place}`}: ${message}`)
     }
   }
+  const readOwn = (file: File) => {
+    if (file.size > MOST_LOG_BYTES) setFault(`${file.name} is larger than 64 MB: take a shorter time.`)
+    else void read(file.name, () => file.text())
+  }
   const played = useMemo(
     (): Played =>
-      held === undefined ? [] : SETS.map(([set, words]) => [words, replay(harness, held.log, set)] as const),
+      held === undefined ? [] : SETS.map((set) => [SET_NAMES[set], replay(harness, held.log, set)] as const),
     [harness, held],
   )
   const left = played[0]?.[1].left ?? []
@@ -168,31 +169,13 @@ export function ReplayView({ harness, head }: { readonly harness: Harness; reado
     <section aria-label="Over a log" className="space-y-3 rounded-lg border border-thread bg-cloth p-3">
       <p className="flex flex-wrap items-center gap-2">
         {SHIPPED.map(([file, words]) => (
-          <Button
-            key={file}
-            small
-            onClick={() => void read(words, async () => (await fetch(`/api/logs/${file}`)).text())}
-          >
+          <Button key={file} small onClick={() => void read(words, () => askText(`/api/logs/${file}`))}>
             {words}
           </Button>
         ))}
-        <Button small onClick={() => input.current?.click()}>
-          <FileUp size={14} aria-hidden /> A log of your own
-        </Button>
-        <input
-          ref={input}
-          type="file"
-          accept=".csv,text/csv"
-          aria-label="Temperature log"
-          className="hidden"
-          onChange={(event) => {
-            const file = event.target.files?.[0]
-            event.target.value = ''
-            if (file === undefined) return
-            if (file.size > MOST_LOG_BYTES) setFault(`${file.name} is larger than 64 MB: take a shorter time.`)
-            else void read(file.name, () => file.text())
-          }}
-        />
+        <FileButton small label="Temperature log" accept=".csv,text/csv" onFile={readOwn}>
+          A log of your own
+        </FileButton>
       </p>
       {fault !== undefined && (
         <p role="alert" className="text-madder">

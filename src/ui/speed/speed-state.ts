@@ -4,6 +4,9 @@ import type { PortKey } from '@/core/build/refs'
 import type { HeatSource } from '@/core/operate/scenario'
 import type { CurveSet } from '@/core/structure/wiring/choices'
 
+export const SET_NAMES: Readonly<Record<CurveSet, string>> = { tuned: 'Tuned', stock: 'As it came' }
+export const SETS: readonly CurveSet[] = ['tuned', 'stock']
+
 interface SpeedState {
   /** The set that is looked at and changed. */
   readonly set: CurveSet

@@ -97,6 +97,10 @@ export function TuneView({ harness, run, caseItem }: TuneProps) {
   const [wantedOut, setOut] = useState(now(air?.outM3PerH))
   const [tuning, setTuning] = useState<{ readonly of: Harness; readonly found: CaseTuning } | undefined>(undefined)
   const isFresh = tuning?.of === harness
+  const fields = [
+    { words: 'Move in', label: 'Wanted in', value: wantedIn, put: setIn },
+    { words: 'and out', label: 'Wanted out', value: wantedOut, put: setOut },
+  ]
   return (
     <section aria-label="Tune for quiet" className="space-y-3 rounded-lg border border-thread bg-cloth p-3">
       <p className="max-w-prose text-faded">
@@ -104,28 +108,19 @@ export function TuneView({ harness, run, caseItem }: TuneProps) {
         above. Pumps stay as they are.
       </p>
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2 text-[14px]">
-        <span className="inline-flex items-center gap-2">
-          Move in
-          <NumberCell
-            label="Wanted in"
-            unit="m³/h"
-            value={wantedIn}
-            least={0}
-            most={MOST_M3_PER_H}
-            onChange={(value) => setIn(value ?? 0)}
-          />
-        </span>
-        <span className="inline-flex items-center gap-2">
-          and out
-          <NumberCell
-            label="Wanted out"
-            unit="m³/h"
-            value={wantedOut}
-            least={0}
-            most={MOST_M3_PER_H}
-            onChange={(value) => setOut(value ?? 0)}
-          />
-        </span>
+        {fields.map(({ words, label, value, put }) => (
+          <span key={label} className="inline-flex items-center gap-2">
+            {words}
+            <NumberCell
+              label={label}
+              unit="m³/h"
+              value={value}
+              least={0}
+              most={MOST_M3_PER_H}
+              onChange={(typed) => put(typed ?? 0)}
+            />
+          </span>
+        ))}
         <Button
           onClick={() => {
             lookAtSet('tuned')

@@ -1,4 +1,4 @@
-import { rangeOfCurve } from '../../physics/curve'
+import { isFlat } from '../../physics/curve'
 import { defineRule } from '../engine/rule'
 
 type Heat = 'processor' | 'graphics' | 'coolant' | 'board'
@@ -25,9 +25,8 @@ export const heatSource = defineRule({
   check: (harness, say) =>
     harness.choices.curves.map((curve) => {
       const { at: head, heatSource: heat } = curve
-      const { leastPercent, mostPercent } = rangeOfCurve(curve)
       // One duty at any heat listens to nothing.
-      if (leastPercent === mostPercent) return say.notApplicable()
+      if (isFlat(curve)) return say.notApplicable()
       const port = harness.name(head)
       if (heat === undefined) return say.found('unknown', [head], { port })
       const { role } = harness.port(head).port
