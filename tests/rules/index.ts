@@ -1,7 +1,8 @@
 import type { Case } from './case'
 
 export type { Case }
-import { currentCases, curveCases } from './current.cases'
+import { currentCases } from './current.cases'
+import { curveCases, runCases } from './curve.cases'
 import { fitCases } from './fit.cases'
 import { lightCases } from './light.cases'
 import { powerCases } from './power.cases'
@@ -21,4 +22,5 @@ export const allCases: readonly Case[] = [
   ...supplyCases,
   ...placeCases,
   ...curveCases,
+  ...runCases,
 ]

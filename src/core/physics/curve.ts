@@ -4,6 +4,8 @@ interface CurvePoint {
   readonly dutyPercent: number
 }
 
+const FULL_PERCENT = 100
+
 /** The points in the order of their temperatures; of those at one temperature the order they were given in stays. */
 export const inOrder = <P extends CurvePoint>(points: readonly P[]): readonly P[] =>
   points.toSorted((a, b) => a.temperatureC - b.temperatureC)
@@ -56,4 +58,54 @@ export function rangeOfCurve(curve: AskedCurve): { readonly leastPercent: number
 export function isFlat(curve: AskedCurve): boolean {
   const { leastPercent, mostPercent } = rangeOfCurve(curve)
   return leastPercent === mostPercent
+}
+
+/** A reading that keeps rising by some degrees and falling back, each for as long. */
+export interface Swing {
+  readonly riseC: number
+  readonly eachMs: number
+}
+
+interface PacedCurve extends AskedCurve {
+  readonly hysteresisC?: number | undefined
+  readonly stepUpMs?: number | undefined
+  readonly stepDownMs?: number | undefined
+}
+
+/** Just under a temperature at which a curve jumps. */
+const UNDER_C = 1e-6
+
+/** The temperatures at which the line of a curve bends or jumps, what it never goes under and where it stops included. */
+function bendsOf(curve: AskedCurve): readonly number[] {
+  const { leastDutyPercent = 0, stopBelowC, points } = curve
+  const sorted = inOrder(points)
+  const crossings = sorted.slice(1).flatMap((to, index) => {
+    const from = sorted[index]!
+    const share = (leastDutyPercent - from.dutyPercent) / (to.dutyPercent - from.dutyPercent)
+    return share > 0 && share < 1 ? [from.temperatureC + (to.temperatureC - from.temperatureC) * share] : []
+  })
+  const stops = stopBelowC === undefined ? [] : [stopBelowC]
+  return [...sorted.map(({ temperatureC }) => temperatureC), ...crossings, ...stops]
+}
+
+/**
+ * How far the duty of a curve goes up and down, in percent, while its reading swings, where that is widest, and the lower
+ * end of that swing of the reading. Its hysteresis takes its part of the rise, its step times bound what one half of the
+ * swing can do. A curve is straight between its bends, so the widest is found with an end of the reading at one of them.
+ */
+export function widestSwing(
+  curve: PacedCurve,
+  { riseC, eachMs }: Swing,
+): { readonly swingPercent: number; readonly fromC: number } {
+  const { hysteresisC = 0, stepUpMs = 0, stepDownMs = 0 } = curve
+  const readRiseC = Math.max(0, riseC - hysteresisC)
+  const asked = askingOf(curve)
+  const paced = (stepMs: number) => (stepMs === 0 ? FULL_PERCENT : (FULL_PERCENT * eachMs) / stepMs)
+  const mostPercent = Math.min(paced(stepUpMs), paced(stepDownMs))
+  const highest = bendsOf(curve).flatMap((bendC) => [bendC, bendC + readRiseC, bendC + readRiseC - UNDER_C])
+  const swings = highest.map((highC) => ({
+    swingPercent: Math.min(mostPercent, Math.abs(asked(highC) - asked(highC - readRiseC))),
+    fromC: highC - riseC,
+  }))
+  return swings.reduce((widest, swing) => (swing.swingPercent > widest.swingPercent ? swing : widest))
 }

@@ -10,8 +10,10 @@ import { cpuHeaderTach } from './tach/cpu-header-tach'
 import { currentBudget } from './current/current-budget'
 import { curveFalls } from './curve/curve-falls'
 import { curveFullSpeed } from './curve/curve-full-speed'
+import { curveHunts } from './curve/curve-hunts'
 import { curveNeverStarts } from './curve/curve-never-starts'
 import { curveStartDuty } from './curve/curve-start-duty'
+import { curvesThrob } from './curve/curves-throb'
 import { deviceCount } from './chain/device-count'
 import { deviceVoltage } from './voltage/device-voltage'
 import { editionLacks } from './supply/edition-lacks'
@@ -43,13 +45,16 @@ import { packContents } from './supply/pack-contents'
 import { portTaken } from './fit/port-taken'
 import { portsRunOut } from './supply/ports-run-out'
 import { powerBudget } from './current/power-budget'
+import { presetCap } from './speed/preset-cap'
 import { pumpSpeed } from './speed/pump-speed'
 import { pwmDrive } from './speed/pwm-drive'
 import { refreshRate } from './light/refresh-rate'
+import { reporterSlowest } from './tach/reporter-slowest'
 import { reportingOutlet } from './tach/reporting-outlet'
 import { speedOwner } from './speed/speed-owner'
 import { standInModel } from './light/stand-in-model'
 import { startSurge } from './current/start-surge'
+import { stockCurve } from './curve/stock-curve'
 import { suppliesTied } from './voltage/supplies-tied'
 import { syncSetting } from './light/sync-setting'
 import { tachLeadPlace } from './tach/tach-lead-place'
@@ -76,8 +81,10 @@ export const RULES: readonly AnyRule[] = [
   currentBudget,
   curveFalls,
   curveFullSpeed,
+  curveHunts,
   curveNeverStarts,
   curveStartDuty,
+  curvesThrob,
   deviceCount,
   deviceVoltage,
   editionLacks,
@@ -109,13 +116,16 @@ export const RULES: readonly AnyRule[] = [
   portTaken,
   portsRunOut,
   powerBudget,
+  presetCap,
   pumpSpeed,
   pwmDrive,
   refreshRate,
+  reporterSlowest,
   reportingOutlet,
   speedOwner,
   standInModel,
   startSurge,
+  stockCurve,
   suppliesTied,
   syncSetting,
   tachLeadPlace,

@@ -1,4 +1,5 @@
 import type { Curve } from '../build/facet-schemas'
+import { canonicalJson } from '../formats/canonical'
 import { inOrder } from '../physics/curve'
 
 type Point = Curve['points'][number]
@@ -9,6 +10,11 @@ const FULL_PERCENT = 100
 export const MOST_POINTS = 64
 
 const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value))
+
+/** What a curve asks for and how, whatever head it is of: equal where two of them are. */
+export const curveKeyOf = ({ at: _, ...rest }: Curve): string => canonicalJson(rest)
+
+export const isSameCurve = (a: Curve, b: Curve): boolean => curveKeyOf(a) === curveKeyOf(b)
 
 /** The points with one of them elsewhere: in whole degrees and percent, and no further than its neighbours. */
 export function withPointAt(

@@ -5,11 +5,11 @@ import { drawOf } from '../operate/draw'
 import type { Harness } from '../operate/harness'
 import { exactly, FULL_PERCENT, rpmAt, type Bounds } from '../operate/motor-speed'
 import type { HeatSource, Scenario } from '../operate/scenario'
-import type { RelationOf } from '../parts/schema'
 import { portKey } from '../build/refs'
 import type { Curve } from '../build/facet-schemas'
 import type { Command, Head } from '../structure/signal/speed'
 import type { CurveSet } from '../structure/wiring/choices'
+import { presetOf, type Preset } from './preset'
 
 export const HEAT_SOURCES: readonly HeatSource[] = ['processor', 'graphics', 'coolant', 'board']
 
@@ -26,32 +26,6 @@ export function dutyOfHead(curve: Curve | undefined, heat: Heat): number | undef
   return isFlat(curve) ? dutyOfCurve(curve, 0) : undefined
 }
 
-/** The preset of a box that holds a motor back where nobody gave it a curve, by the fan whose report it reads. */
-export interface Cap {
-  readonly mostRpm: number
-  /** The motor whose speed it is of; the first one where none reports. */
-  readonly of: Command
-}
-
-function drivesOf(head: Head): RelationOf<'drives'> | undefined {
-  const { placed } = head
-  return placed.facts.all.drives.find((r) => r.signal === 'speed' && r.outlets.includes(placed.port.id))
-}
-
-/** What a box's own preset caps at a head, by the first of its motors that reports; undefined where it has none. */
-function capOf(harness: Harness, head: Head): Cap | undefined {
-  const mostRpm = drivesOf(head)?.presetMostRpm?.value
-  if (mostRpm === undefined) return undefined
-  const reporting = new Set(
-    harness
-      .tach()
-      .readingAt(head.at)
-      ?.reporters.map(({ at }) => at.itemId),
-  )
-  const of = head.commands.find(({ at }) => reporting.has(at.itemId))
-  return { mostRpm, of: of ?? head.commands[0]! }
-}
-
 /** One motor as it runs. What nobody states stays undefined; what can only be told within bounds has them. */
 export interface MotorRun {
   readonly command: Command
@@ -63,7 +37,7 @@ export interface MotorRun {
   readonly share: Bounds | undefined
   readonly ratedRpm: number | undefined
   /** What the preset of its box lets it have at most, where it runs by that. */
-  readonly cap: Cap | undefined
+  readonly cap: Preset | undefined
   /** Free flow at its speed, in m3/h, before what stands in the way. */
   readonly freeFlowM3PerH: Bounds | undefined
   /** In dB(A); negative infinity where it stands. */
@@ -88,13 +62,11 @@ function figuresAt({ motor, at }: Command, share: Bounds) {
 }
 
 /** How a motor runs at a duty: within the bounds of all duties where its head has no curve. */
-function rpmOf({ motor, control }: Command, duty: number | undefined, cap: Cap | undefined): Bounds | undefined {
+function rpmOf({ motor, control }: Command, duty: number | undefined, cap: Preset | undefined): Bounds | undefined {
   if (duty !== undefined) return rpmAt(motor, control, duty)
   const [slow, fast] = [rpmAt(motor, control, ANY_DUTY.least), rpmAt(motor, control, ANY_DUTY.most)]
   if (slow === undefined || fast === undefined) return undefined
-  const rated = cap?.of.motor.mostRpm?.value
-  // All motors of the box get the command of the one it reads.
-  const share = cap === undefined || rated === undefined ? 1 : Math.min(1, cap.mostRpm / rated)
+  const share = cap?.share ?? 1
   return { least: slow.least, most: control === 'none' ? fast.most : Math.min(fast.most, motor.mostRpm!.value * share) }
 }
 
@@ -115,7 +87,7 @@ export function motorsRun(harness: Harness, { heat, set, dutyByHead }: Asked): r
     const told = head && dutyByHead?.[portKey(head.at)]
     const dutyPercent = head === undefined ? undefined : (told ?? dutyOfHead(curve, heat))
     const cap =
-      head === undefined || dutyPercent !== undefined || curve !== undefined ? undefined : capOf(harness, head)
+      head === undefined || dutyPercent !== undefined || curve !== undefined ? undefined : presetOf(harness, head)
     const standing = command.isFed ? undefined : exactly(0)
     const rpm = standing ?? rpmOf(command, dutyPercent, cap)
     const ratedRpm = command.motor.mostRpm?.value

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { bench } from '../../../tests/support/bench'
 import type { Curve } from '../build/facet-schemas'
 import { derive } from '../operate/harness'
+import { widestSwing } from '../physics/curve'
 import { readLog } from './log'
 import { dutiesOver, replay, secondsAbove, turnsOf } from './replay'
 
@@ -190,4 +191,37 @@ describe('a log', () => {
     const text = `seconds,board\n${Array.from({ length: 500_001 }, (_, index) => `${index},40`).join('\n')}`
     expect(() => readLog(text)).toThrow(/500001 samples are too many: 500000 at most/)
   })
+})
+
+test('the widest swing of a curve: as replays of a reading that goes up and down, from every half degree', () => {
+  const degrees = fc.integer({ min: 20, max: 90 })
+  const curve = fc.record(
+    {
+      points: fc.array(fc.record({ temperatureC: degrees, dutyPercent: fc.integer({ min: 0, max: 100 }) }), {
+        minLength: 1,
+        maxLength: 6,
+      }),
+      hysteresisC: fc.constantFrom(0, 1, 2.5, 5, 8),
+      stepUpMs: fc.constantFrom(0, 2000, 100_000),
+      stepDownMs: fc.constantFrom(0, 60_000),
+      leastDutyPercent: fc.integer({ min: 0, max: 60 }),
+      stopBelowC: degrees,
+    },
+    { requiredKeys: ['points'] },
+  )
+  const seconds = Float64Array.from({ length: 1001 }, (_, index) => index)
+  const swingFrom = (some: Omit<Curve, 'at'>, fromC: number) => {
+    const reading = seconds.map((second) => fromC + (second % 20 < 10 ? 0 : 5))
+    const settled = dutiesOver({ at, ...some }, seconds, reading).slice(-40)
+    return Math.max(...settled) - Math.min(...settled)
+  }
+  fc.assert(
+    fc.property(curve, (some) => {
+      const tried = Array.from({ length: 181 }, (_, index) => swingFrom(some, 10 + index / 2))
+      const { swingPercent, fromC } = widestSwing(some, { riseC: 5, eachMs: 10_000 })
+      expect(swingPercent).toBeGreaterThanOrEqual(Math.max(...tried) - 1e-6)
+      expect(swingFrom(some, fromC)).toBeCloseTo(swingPercent, 4)
+    }),
+    { numRuns: 15 * Number(process.env.LOOM_TIMES ?? 1) },
+  )
 })

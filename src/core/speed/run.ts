@@ -1,8 +1,9 @@
 import type { Harness } from '../operate/harness'
-import type { Bounds } from '../operate/motor-speed'
+import { isExact, type Bounds } from '../operate/motor-speed'
 import { levelSum } from '../physics/motion'
 import { casesWithThings } from '../structure/place/air'
 import { airOf, type CaseAir } from './case-air'
+import { throbOf, type Throb } from './throb'
 import { motorsRun, type Asked, type MotorRun } from './motors-run'
 
 /** A sum of what is known, and of how many things nothing is known; none of them makes it an upper bound. */
@@ -11,11 +12,9 @@ export interface Total extends Bounds {
 }
 
 /** Two motors whose sounds throb: nearly, and not quite, of one pitch. */
-export interface Beat {
+export interface Beat extends Throb {
   readonly a: MotorRun
   readonly b: MotorRun
-  /** How often a second; undefined where nobody states how many blades one of them has. */
-  readonly hertz: number | undefined
 }
 
 /** A machine as its fans run at some temperatures. */
@@ -28,27 +27,15 @@ export interface SpeedRun {
   readonly beats: readonly Beat[]
 }
 
-const SECONDS_PER_MINUTE = 60
-/** Pitches nearer than this throb (common practice, no source). */
-const NEAR_SHARE = 0.03
-
-/** How often a second blades pass a strut: turns a second times blades. Source: handbooks of fan noise (from memory). */
-const bladePassingHertz = (rpm: number, bladeCount: number) => (rpm / SECONDS_PER_MINUTE) * bladeCount
-
-/** The pitch of a motor whose speed is known exactly; by its turns alone where nobody states its blades. */
-function pitchOf({ rpm, command }: MotorRun, byBlades: boolean): number | undefined {
-  if (rpm === undefined || rpm.least !== rpm.most || rpm.most === 0) return undefined
-  return bladePassingHertz(rpm.most, byBlades ? (command.motor.bladeCount?.value ?? 1) : 1)
-}
-
 function beatOf(a: MotorRun, b: MotorRun): Beat | undefined {
-  const byBlades = [a, b].every(({ command }) => command.motor.bladeCount !== undefined)
-  const [one, other] = [pitchOf(a, byBlades), pitchOf(b, byBlades)]
+  const [one, other] = [rpmOf(a), rpmOf(b)]
   if (one === undefined || other === undefined) return undefined
-  const apart = Math.abs(one - other)
-  if (apart === 0 || apart > NEAR_SHARE * Math.max(one, other)) return undefined
-  return { a, b, hertz: byBlades ? apart : undefined }
+  const throb = throbOf({ motor: a.command.motor, rpm: one }, { motor: b.command.motor, rpm: other })
+  return throb && { a, b, ...throb }
 }
+
+/** The speed of a motor that turns, where it is known exactly. */
+const rpmOf = ({ rpm }: MotorRun) => (rpm !== undefined && isExact(rpm) && rpm.most > 0 ? rpm.most : undefined)
 
 /** Every pair of fans that throbs, in the order of the build. */
 function beatsOf(motors: readonly MotorRun[]): readonly Beat[] {

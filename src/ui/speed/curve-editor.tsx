@@ -6,9 +6,8 @@ import { curveEdit } from '@/core/build/choose'
 import type { Curve } from '@/core/build/facet-schemas'
 import { portKey } from '@/core/build/refs'
 import type { Harness } from '@/core/operate/harness'
-import { canonicalJson } from '@/core/formats/canonical'
 import { inOrder } from '@/core/physics/curve'
-import { TEMPLATES, templatePoints, type Template } from '@/core/speed/edit-curve'
+import { isSameCurve, TEMPLATES, templatePoints, type Template } from '@/core/speed/edit-curve'
 import type { Head } from '@/core/structure/signal/speed'
 import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { countOf } from '@/core/wording/text'
@@ -39,9 +38,6 @@ function groupsOf(harness: Harness, head: Head) {
     .filter(({ others }) => others.length > 0)
 }
 
-/** Two curves are alike in whatever order their fields were kept. */
-const withoutAt = ({ at: _, ...rest }: Curve) => canonicalJson(rest)
-
 /** Gives the curve to all heads of a group in one step, and says where they part. */
 function OneForGroup({
   harness,
@@ -57,7 +53,7 @@ function OneForGroup({
   return groupsOf(harness, head).map(({ group, others }) => {
     const parted = others.filter((other) => {
       const held = harness.choices.curveAt(other.at, set)
-      return held === undefined || withoutAt(held) !== withoutAt(curve)
+      return held === undefined || !isSameCurve(held, curve)
     })
     return (
       <p key={group.id} className="flex flex-wrap items-center gap-2 text-[13px]">
@@ -103,7 +99,7 @@ export function CurveEditor({ harness, head }: { readonly harness: Harness; read
   )
   const save = (changed: Curve) => {
     drag(null)
-    if (kept === undefined || canonicalJson(changed) !== canonicalJson(kept)) dispatch(curveEdit(set, changed))
+    if (kept === undefined || !isSameCurve(changed, kept)) dispatch(curveEdit(set, changed))
   }
   const hasPump = head.commands.some(({ motor }) => motor.pump === true)
   const begin = (template: Template) => {

@@ -83,6 +83,7 @@ export const FIGURE_UNITS = [
   ['Percent', ' %'],
   ['Mm', ' mm'],
   ['M3PerH', ' m³/h'],
+  ['Rpm', ' rpm'],
   ['Number', ''],
   ['Count', ''],
 ] as const
@@ -121,6 +122,7 @@ export const MEND_TEXTS = {
   extend: 'Put {part} between {lead} and {port}; it goes on the list of what to buy.',
   turnCorner: 'Turn {fan} so that its lead leaves by the {leadCorner} corner: {spareMm} to spare.',
   moveHose: 'Let the hoses of {thing} leave by its other end.',
+  calmCurve: 'Let the curve of {port} slow down only when it has become {hysteresisCelsius} cooler.',
   turnRound: 'Turn {fan} round, {face} inside.',
 } as const
 export type MendMessageId = keyof typeof MEND_TEXTS

@@ -56,6 +56,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "curve-full-speed": {
     "never": "The curve of CPU never goes past 80 %: full speed is not reached however hot it gets. Let its last point ask for 100 %.",
   },
+  "curve-hunts": {
+    "hunts": "When the heat of the processor goes up and down by 5 °C within a minute, from 50 °C, the curve of CPU goes up and down by 18 %: it is heard. Give it more hysteresis, longer steps or a flatter line.",
+  },
   "curve-never-starts": {
     "never": "F1 starts at 25 %, and the curve of CPU never goes past 24 %: once it stands it never turns again. Raise the last point.",
   },
@@ -64,6 +67,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "cannotStop": "The curve of CPU goes to 0 %, but F1 does not stop at that: it keeps turning at its least speed. Raise the lowest point, or accept it.",
     "unknown": "The curve of CPU goes down to 30 %; nobody has said at which duty F1 starts. Look it up, or try it on the bench.",
     "stopUnknown": "The curve of CPU goes to 0 %; nobody has said whether F1 stops at that. Look it up, or try it on the bench.",
+  },
+  "curves-throb": {
+    "throbs": "F1 and F2 turn at nearly one speed from 20 °C to 100 °C, at its end 2000 rpm and 2040 rpm: the two sounds throb. Ask for 5 % more of one of them there.",
   },
   "device-count": {
     "over": "B1 link outlet 1 would have 4 devices (F1, F2, F3 and F4); it takes 3. Move one to another outlet or box.",
@@ -206,6 +212,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "shareUnknown": "S1 whole supply in all would give anything from 0 W to 60 W of 40 W: the supply leads of one box share its load, nobody knows how. Put them on cables that hold it all.",
     "wouldHold": "S1 whole supply in all would hold if the figures are right: 50 W of 100 W, but one of them is only assumed. Check it against the manual or the label.",
   },
+  "preset-cap": {
+    "heldBack": "By its preset B1 fan outlet 1 lets F1 have 1200 rpm at most, of the 2000 rpm that it is rated for: the preset goes by F1 and its 1200 rpm. Give B1 fan outlet 1 a curve of its own to have all of it.",
+  },
   "pump-speed": {
     "belowFull": "P1 follows the curve of CPU, which goes down to 30 %: a pump wants full speed. Set that header to 100 % throughout.",
     "curveUnknown": "P1 is ruled by SYS1, a header for fans, and no curve is written down for it: a pump wants full speed. Use the pump header, or write down 100 %.",
@@ -216,6 +225,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   "refresh-rate": {
     "slow": "LED5V can show 16.59 frames a second with its 2000 LEDs; you want 30.00 frames a second. Spread the lights over more outputs.",
     "unknown": "How often LED5V can show a new picture is open: 1 of its lights has no known LED count. Count its LEDs.",
+  },
+  "reporter-slowest": {
+    "faster": "B1 fan outlet 1 reads F1, rated for 2000 rpm, while F2 there is rated for 1000 rpm: a warning of low speed is set by the faster one and comes too late for the slower, and a preset that goes by the speed it reads holds the slower back. Let F2 report.",
   },
   "reporting-outlet": {
     "empty": "Y1 outlet 1 is the one that reports speed, and it is empty while others are used: the board reads nothing. Put a fan there.",
@@ -236,6 +248,9 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "overByEstimate": "By an estimate of twice the rated current, the start-up peak goes over the limit at SYS1; the highest is 1.20 A of 1.00 A at SYS1. A known start current settles it.",
     "wouldHold": "The start-up peak would hold if motors that state no start current take twice their rated one, at SYS1. Look it up where it matters.",
     "unknown": "The start-up peak is open at SYS1: a draw or a limit is missing. Read the labels and the manual.",
+  },
+  "stock-curve": {
+    "differs": "M1 comes with other curves for CPU than are planned. Set them when the machine runs, and look again after an update of its firmware or an empty battery, which bring the old ones back.",
   },
   "supplies-tied": {
     "tied": "S1 A plug 1 and S2 A plug 1 are tied together at 12 V and 5 V: several supplies push against each other. Leave one of them and unplug the rest.",

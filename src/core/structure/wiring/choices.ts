@@ -14,6 +14,7 @@ export interface ChoicesBy {
   readonly flatOutReasonAt: (ref: PortRef) => string | undefined
   /** Whether the setting that makes the box follow this input is made; undefined where nobody has said. */
   readonly syncAt: (ref: PortRef) => boolean | undefined
+  readonly curveSet: CurveSet
   /** The curve of the set that is in use, or of another one. */
   readonly curveAt: (ref: PortRef, set?: CurveSet) => Curve | undefined
   /** The curves of the set that is in use. */
@@ -54,6 +55,7 @@ export function indexChoices({ choices, places }: Build): ChoicesBy {
     parkedReasonAt: (ref) => parked.get(portKey(ref))?.reason,
     flatOutReasonAt: (ref) => flatOut.get(portKey(ref))?.reason,
     syncAt: (ref) => syncs.get(portKey(ref))?.isOn,
+    curveSet: setInUse,
     curveAt: (ref, set = setInUse) => curves[set].get(portKey(ref)),
     curves: (setInUse === 'tuned' ? choices.curves : choices.stockCurves) ?? [],
     trialAt: (ref) => trials.get(portKey(ref))?.worked,

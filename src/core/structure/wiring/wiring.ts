@@ -60,8 +60,8 @@ export interface Wiring {
   readonly name: (ref: PortRef) => string
 }
 
-export function listBy<T>(entries: Iterable<readonly [PortKey, T]>): ReadonlyMap<PortKey, readonly T[]> {
-  const lists = new Map<PortKey, T[]>()
+export function listBy<K extends string, T>(entries: Iterable<readonly [K, T]>): ReadonlyMap<K, readonly T[]> {
+  const lists = new Map<K, T[]>()
   for (const [key, value] of entries) {
     const list = lists.get(key)
     if (list === undefined) lists.set(key, [value])
