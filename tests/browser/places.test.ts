@@ -137,6 +137,8 @@ test.each(BUILDS)('%s is placed by keyboard alone, then turned and numbered', as
     await page.keyboard.press('Enter')
     keys += 1
     await page.locator(`[data-thing="${itemId}"]`).waitFor()
+    // The place is gone that had the focus: it goes on to what comes next.
+    await page.waitForFunction(() => document.activeElement?.matches('[data-chip], [data-thing], [data-open="true"]'))
   }
   await untilSaved(page)
   expect(await placedIn(id)).toEqual(Object.fromEntries(PLAN[demo]!))
@@ -348,6 +350,11 @@ test('a case without an inside leads to where it is written down, and is drawn o
   // Straight from a field: the picture that appears must not take the button away from under the pointer.
   await inside.getByRole('button', { name: 'Add a hole' }).click()
   await inside.getByText('One hole alone leads nowhere').waitFor()
+  await inside.getByRole('button', { name: 'Add slots without a fan' }).click()
+  await inside.getByLabel('slots 1, open').first().fill('80')
+  const front = page.getByRole('region', { name: 'Fan places' }).getByRole('listitem').first()
+  await front.getByLabel('holds back').first().fill('12')
+  await front.getByLabel('opens into').fill('upper')
   await page.getByRole('button', { name: 'Save changes' }).click()
   await untilSaved(page)
   await page.getByRole('link', { name: /^Places/ }).click()
@@ -355,6 +362,10 @@ test('a case without an inside leads to where it is written down, and is drawn o
   expect((await getBuild(id)).parts.find(({ id: partId }) => partId === 'case-estuary')?.space?.holes).toMatchObject([
     { xMm: { value: 215 }, yMm: { value: 225 } },
   ])
+  const written = (await getBuild(id)).parts.find(({ id: partId }) => partId === 'case-estuary')!
+  expect(written.space!.openings).toMatchObject([{ openCm2: { value: 80 } }])
+  expect(written.space!.openings![0]).not.toHaveProperty('to')
+  expect(written.panels![0]).toMatchObject({ dropPa: { value: 12 }, chamber: 'upper' })
 })
 
 test('all is placed by one press, as somebody would by hand, and taken back by one undo', async () => {

@@ -78,6 +78,84 @@ test('by keyboard alone: a curve begun, moved, typed, given to the whole group, 
   await page.getByText('“All fans” parts here: SYS1 has another curve, or none.').waitFor()
 })
 
+test('by keyboard alone: a curve for a group, tuned for quiet, and printed as a list to set', async () => {
+  const { id } = await newBuild(twoHeads())
+  const page = await newPage(`/builds/${id}/speed`)
+  const press = async (name: string | RegExp) => {
+    await page.getByRole('button', { name }).focus()
+    await page.keyboard.press('Enter')
+  }
+  await press(/^CPU/)
+  await press('Even')
+  await press('One curve for all of it')
+  await page.getByText('All heads of “All fans” run by this curve.').waitFor()
+  await page.getByRole('tab', { name: 'At a heat' }).focus()
+  for (const name of ['Against heat', 'Over a log', 'Tune for quiet']) {
+    await page.keyboard.press('ArrowRight')
+    await page.getByRole('tab', { name, selected: true }).waitFor()
+  }
+  const tune = page.getByRole('region', { name: 'Tune for quiet' })
+  await tune.getByLabel('Wanted in, m³/h').focus()
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('90')
+  await page.keyboard.press('Enter')
+  await press('Find the quietest')
+  await press('Put it into the curves at this heat')
+  await tune.getByText('The build was changed since: find it again.').waitFor()
+  await untilSaved(page)
+  const points = (await pointsOf(id, 'SYS1'))!
+  expect(points.some(([temperatureC]) => temperatureC === 60)).toBe(true)
+  await page.keyboard.press('Alt+5')
+  const row = page.getByRole('row', { name: /^SYS1 PWM processor/ })
+  await row.getByText(points.map(([at, duty]) => `${at} °C ${duty} %`).join(', ')).waitFor()
+  await page.getByText(/^To ignore there: .*SYS2.* nothing plugged/).waitFor()
+  await page.evaluate(() => (window.print = () => void (document.title = 'printed')))
+  await press('Print')
+  expect(await page.title()).toBe('printed')
+  const pdf = await page.pdf({ format: 'A4' })
+  expect(pdf.subarray(0, 4).toString()).toBe('%PDF')
+})
+
+test('sound and flow against heat: a table beside the chart, warmer is louder', async () => {
+  const page = await newPage('/builds/harbour-lantern/speed')
+  await page.getByRole('tab', { name: 'Against heat' }).click()
+  const against = page.getByRole('region', { name: 'Sound and flow against heat' })
+  const sounds = against.getByRole('row', { name: /^sounds/ }).getByRole('cell')
+  await sounds.first().waitFor()
+  const levels = (await sounds.allTextContents()).map(Number)
+  expect(levels).toHaveLength(5)
+  expect(levels[4]).toBeGreaterThan(levels[2]!)
+  await against.getByLabel('As the heat rises of the').selectOption('graphics card')
+  await against.getByText('processor 60 °C, coolant 38 °C').waitFor()
+})
+
+test('calmer: the smallest hysteresis and steps for a wish, taken in one step, and a wish that nothing meets', async () => {
+  const { id } = await newBuild(demoBuild('harbour-lantern'))
+  const page = await newPage(`/builds/${id}/speed`)
+  await page.getByRole('tab', { name: 'Over a log' }).click()
+  await page.getByRole('button', { name: 'An evening of editing' }).click()
+  const calmer = page.getByRole('region', { name: 'Calmer' })
+  const turns = page
+    .getByRole('row', { name: /^turns up or down/ })
+    .getByRole('cell')
+    .first()
+  const before = Number(await turns.textContent())
+  expect(before).toBeGreaterThan(2)
+  await calmer.getByLabel('Turns wished for, turns').fill(String(before - 1))
+  await page.keyboard.press('Enter')
+  await calmer
+    .getByRole('button', { name: /^Take / })
+    .first()
+    .click()
+  await untilSaved(page)
+  // As many as were promised, by the replay of the build as it is now.
+  await calmer.getByText('as the curves are').waitFor()
+  expect(Number(await turns.textContent())).toBeLessThan(before)
+  await calmer.getByLabel('Turns wished for, turns').fill('0')
+  await page.keyboard.press('Enter')
+  await calmer.getByText(/The fewest are \d+ turns?, with /).waitFor()
+})
+
 test('the sets are kept apart, and a pump is offered full speed alone', async () => {
   const { id } = await newBuild(demoBuild('harbour-lantern'))
   const page = await newPage(`/builds/${id}/speed`)

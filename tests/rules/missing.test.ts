@@ -7,13 +7,11 @@ import { answerEdit, missingFigures, type Missing, type MissingFigure } from '..
 import { makeBoard, makeFan, makePoweredHub, makeSupply } from '../../src/core/parts/make'
 import { settlesText } from '../../src/core/wording/missing-text'
 import { bench, demoBuild } from '../support/bench'
+import { searched } from '../support/search'
 
 function missingIn(build: Build): Missing {
   const harness = derive(build)
-  const search = missingFigures(harness, check(harness))
-  let step = search.next()
-  while (step.done !== true) step = search.next()
-  return step.value
+  return searched(missingFigures(harness, check(harness)))
 }
 
 const unknowns = (build: Build) => check(derive(build)).findings.filter(({ severity }) => severity === 'unknown')

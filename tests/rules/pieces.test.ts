@@ -3,6 +3,7 @@ import { derive } from '../../src/core/operate/harness'
 import { check } from '../../src/core/rules/check'
 import { comersTo, roomsFor } from '../../src/core/rules/pieces'
 import { bench } from '../support/bench'
+import { searched } from '../support/search'
 
 const ref = (itemId: string, portId: string) => ({ itemId, portId })
 const full = (...more: readonly string[]) =>
@@ -37,12 +38,7 @@ test('with nothing at hand one is to be bought, and none of what is offered brin
 
 test('from a header: the loose leads whose plugs go there, judged; a light is none of them', () => {
   const harness = derive(bench(['M1: board-middle', 'F1 F2: fan-120', 'L1: strip-5v-30'], ['F2.fan > M1.SYS2']))
-  const comers = (to: { itemId: string; portId: string }) => {
-    const search = comersTo(harness, to)
-    let step = search.next()
-    while (step.done !== true) step = search.next()
-    return step.value
-  }
+  const comers = (to: { itemId: string; portId: string }) => searched(comersTo(harness, to))
   expect(comers(ref('m1', 'SYS1')).map(({ lead, answer }) => [lead.itemId, answer.outlook])).toEqual([['f1', 'holds']])
   expect(comers(ref('m1', 'LED5V')).map(({ lead }) => lead.itemId)).toEqual(['l1'])
 })

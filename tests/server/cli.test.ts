@@ -137,9 +137,9 @@ describe('./loom export', () => {
     expect((await to('csv')).split('\r\n')[0]).toMatch(/lead/i)
     // The mode first, then the heat, then a row a point.
     expect((await to('settings')).split('\r\n').slice(0, 3)).toEqual([
-      'head,where,mode,heatSource,point,temperatureC,dutyPercent,hysteresisC,stepUpSeconds,stepDownSeconds,leastDutyPercent,stopBelowC',
-      'CPU,firmware,pwm,processor,1,50,30,4,40,90,,',
-      'CPU,firmware,pwm,processor,2,70,55,4,40,90,,',
+      'head,where,mode,heatSource,point,temperatureC,dutyPercent,hysteresisC,stepUpSeconds,stepDownSeconds,leastDutyPercent,stopBelowC,ignore',
+      'CPU,firmware,pwm,processor,1,50,30,4,40,90,,,',
+      'CPU,firmware,pwm,processor,2,70,55,4,40,90,,,',
     ])
     expect(await to('dot')).toContain('"y1" -> "f1" [label="outlet 1 > fan lead"];')
   })

@@ -203,7 +203,7 @@ describe('a right file', () => {
   test('what to set in firmware comes as CSV, a row a point', async () => {
     const response = await fetch(`${serverUrl()}/api/builds/harbour-lantern/settings`)
     expect(response.headers.get('content-type')).toBe('text/csv; charset=utf-8')
-    expect((await response.text()).split('\r\n')).toContain('SYS1,firmware,pwm,graphics,2,60,50,4,40,90,,')
+    expect((await response.text()).split('\r\n')).toContain('SYS1,firmware,pwm,graphics,2,60,50,4,40,90,,,')
     expect((await fetch(`${serverUrl()}/api/builds/nobody/settings`)).status).toBe(404)
   })
 })

@@ -2,7 +2,7 @@ import Papa from 'papaparse'
 import type { Harness } from '../operate/harness'
 import { FAMILY_FACTS } from '../parts/connectors'
 import { leadLines } from './leads'
-import { headSettings } from './settings'
+import { headSettings, ignoredHeaders } from './settings'
 
 const NEWLINE = '\r\n'
 const MS_PER_SECOND = 1000
@@ -25,9 +25,14 @@ export function leadListCsv(harness: Harness): string {
 const asCsv = (rows: readonly object[], columns: readonly string[]) =>
   `${Papa.unparse([...rows], { columns: [...columns], escapeFormulae: true, newline: NEWLINE })}${NEWLINE}`
 
-/** What to set in firmware and programs as CSV: a row a point, and one for a header without a curve. */
+/** What to set in firmware and programs as CSV: a row a point, and one for a header without a curve or with nothing to set. */
 export function settingsCsv(harness: Harness): string {
   const seconds = (ms: number | undefined) => (ms === undefined ? '' : ms / MS_PER_SECOND)
+  const ignored = ignoredHeaders(harness)
+  const whyOf = (name: string) => ignored.find((header) => header.name === name)?.why ?? ''
+  const empty = ignored
+    .filter(({ why }) => why === 'empty')
+    .map(({ name, why }) => ({ head: name, where: 'firmware', ignore: why }))
   const rows = headSettings(harness).flatMap(({ name, where, mode, curve }): readonly object[] => {
     const head = {
       head: name,
@@ -39,13 +44,14 @@ export function settingsCsv(harness: Harness): string {
       stepDownSeconds: seconds(curve?.stepDownMs),
       leastDutyPercent: curve?.leastDutyPercent ?? '',
       stopBelowC: curve?.stopBelowC ?? '',
+      ignore: whyOf(name),
     }
     if (curve === undefined) return [{ ...head, point: '', temperatureC: '', dutyPercent: '' }]
     return curve.points.map((point, index) => ({ ...head, point: index + 1, ...point }))
   })
   const columns = [
     ...['head', 'where', 'mode', 'heatSource', 'point', 'temperatureC', 'dutyPercent'],
-    ...['hysteresisC', 'stepUpSeconds', 'stepDownSeconds', 'leastDutyPercent', 'stopBelowC'],
+    ...['hysteresisC', 'stepUpSeconds', 'stepDownSeconds', 'leastDutyPercent', 'stopBelowC', 'ignore'],
   ]
-  return asCsv(rows, columns)
+  return asCsv([...rows, ...empty], columns)
 }

@@ -3,6 +3,7 @@ import type { Curve } from '../build/facet-schemas'
 import { inOrder } from '../physics/curve'
 import type { PortRef } from '../schema/schema-kit'
 import type { Harness } from '../operate/harness'
+import type { PlacedPort } from '../structure/wiring/wiring'
 
 /** What has to be set for one header or outlet, in the order that menus ask it: mode, heat, points, steps. */
 export interface HeadSetting {
@@ -38,5 +39,31 @@ export function headSettings(harness: Harness): readonly HeadSetting[] {
     const chosen = harness.choices.modeAt(placed.ref)
     const mode = head?.mode ?? chosen ?? (modes.includes('pwm') ? 'pwm' : modes[0]!)
     return [{ ...named, where: 'firmware', mode, isChosen: chosen !== undefined }]
+  })
+}
+
+/**
+ * Why a header of the firmware says nothing that counts. empty: nothing is plugged. unheard: nothing that is plugged there
+ * listens to it. silent: fans listen, but none reports its speed.
+ */
+export type IgnoredFor = 'empty' | 'unheard' | 'silent'
+
+export interface IgnoredHeader {
+  readonly at: PortRef
+  readonly name: string
+  readonly why: IgnoredFor
+}
+
+/** The headers whose settings do nothing, or whose 0 rpm mean nothing, so that nobody looks for a fault there. */
+export function ignoredHeaders(harness: Harness): readonly IgnoredHeader[] {
+  const whyOf = (placed: PlacedPort): IgnoredFor | undefined => {
+    if (harness.threadsAt(placed.ref).length === 0) return 'empty'
+    const reads = (harness.tach().readingAt(placed.ref)?.reporters.length ?? 0) > 0
+    if (harness.speed().heads.some(({ at }) => sameRef(at, placed.ref))) return reads ? undefined : 'silent'
+    return 'unheard'
+  }
+  return harness.ports.flatMap((placed): readonly IgnoredHeader[] => {
+    const why = placed.port.modes === undefined ? undefined : whyOf(placed)
+    return why === undefined ? [] : [{ at: placed.ref, name: harness.name(placed.ref), why }]
   })
 }

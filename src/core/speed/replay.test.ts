@@ -137,10 +137,12 @@ describe('a machine over a log', () => {
   const log = readLog('seconds,processor\n0,40\n60,60\n120,80\n180,40\n240,60\n')
 
   test('its duties, turns, jumps and sound, by the set that is asked for', () => {
-    const { heads, left, turnCount, largestJumpPercent, levelsDba, muteCount } = replay(harness, log)
+    const { heads, left, turnCount, huntCount, largestJumpPercent, levelsDba, muteCount } = replay(harness, log)
     expect([...heads[0]!.dutiesPercent]).toEqual([30, 70, 100, 30, 70])
     expect(left.map(({ at: head }) => head.portId).toSorted()).toEqual(['CPU', 'SYS2'])
     expect([turnCount, largestJumpPercent, muteCount]).toEqual([2, 70, 2])
+    // It turns at 180 and at 240 s: the second within a minute of the first.
+    expect(huntCount).toBe(1)
     // By hand: 1500 rpm and 25 dB(A) at 100 %; 450 at 20 %, so 581.25 at 30 %: 25 + 50 log10(0.3875) = 4.4136.
     expect(levelsDba[2]).toBeCloseTo(25, 6)
     expect(levelsDba[0]).toBeCloseTo(4.4136, 4)

@@ -63,6 +63,8 @@ export interface HeadReplay {
   readonly dutiesPercent: Float64Array
   /** Samples at which it turned. */
   readonly turns: readonly number[]
+  /** Turns within a minute of the one before: up and down at once. */
+  readonly huntCount: number
   /** Largest change from one sample to the next, in percent. */
   readonly largestJumpPercent: number
 }
@@ -77,6 +79,7 @@ export interface Replay {
   /** Motors whose sound nobody states or that cannot be replayed. */
   readonly muteCount: number
   readonly turnCount: number
+  readonly huntCount: number
   readonly largestJumpPercent: number
 }
 
@@ -88,13 +91,23 @@ function largestJump(duties: Float64Array): number {
   return largest
 }
 
+/** What a curve reads of a log; any temperature does for one that asks the same at all of them. */
+export function temperaturesFor(curve: Curve, { seconds, columns }: TemperatureLog): Float64Array | undefined {
+  const column = curve.heatSource === undefined ? undefined : columns[curve.heatSource]
+  return column ?? (isFlat(curve) ? new Float64Array(seconds.length) : undefined)
+}
+
+const HUNTING_SECONDS = 60
+
 function replayOf(curve: Curve | undefined, head: Head, log: TemperatureLog): HeadReplay | undefined {
-  if (curve === undefined) return undefined
-  const column = curve.heatSource === undefined ? undefined : log.columns[curve.heatSource]
-  const temperatures = column ?? (isFlat(curve) ? new Float64Array(log.seconds.length) : undefined)
-  if (temperatures === undefined) return undefined
+  const temperatures = curve && temperaturesFor(curve, log)
+  if (curve === undefined || temperatures === undefined) return undefined
   const dutiesPercent = dutiesOver(curve, log.seconds, temperatures)
-  return { head, curve, dutiesPercent, turns: turnsOf(dutiesPercent), largestJumpPercent: largestJump(dutiesPercent) }
+  const turns = turnsOf(dutiesPercent)
+  const isSoon = (turn: number, index: number) =>
+    index > 0 && log.seconds[turn]! - log.seconds[turns[index - 1]!]! <= HUNTING_SECONDS
+  const huntCount = turns.filter(isSoon).length
+  return { head, curve, dutiesPercent, turns, huntCount, largestJumpPercent: largestJump(dutiesPercent) }
 }
 
 const STEPS_A_PERCENT = 100
@@ -143,6 +156,7 @@ export function replay(harness: Harness, log: TemperatureLog, set?: CurveSet): R
     levelsDba: power.map((value) => 10 * Math.log10(value)),
     muteCount: harness.speed().commands.length - heard.reduce((sum, count) => sum + count, 0),
     turnCount: heads.reduce((sum, { turns }) => sum + turns.length, 0),
+    huntCount: heads.reduce((sum, { huntCount }) => sum + huntCount, 0),
     largestJumpPercent: Math.max(0, ...heads.map(({ largestJumpPercent }) => largestJumpPercent)),
   }
 }

@@ -77,6 +77,8 @@ export const ReplaySchema = strict(
       strict({
         set: oneOf(['tuned', 'stock'] as const),
         turnCount: Tally,
+        /** Turns within a minute of the one before. */
+        huntCount: Tally,
         largestJumpPercent: Percent,
         loudestDba: Type.Union([Type.Number(), Type.Null()]),
         muteCount: Tally,
@@ -85,6 +87,7 @@ export const ReplaySchema = strict(
             at: PortRefSchema,
             name: Type.String(),
             turnCount: Tally,
+            huntCount: Tally,
             largestJumpPercent: Percent,
             leastDutyPercent: Percent,
             mostDutyPercent: Percent,

@@ -68,17 +68,19 @@ export function replayReportOf(harness: Harness, log: TemperatureLog, sets: read
     sampleCount: log.seconds.length,
     seconds: log.seconds.at(-1)! - log.seconds[0]!,
     sets: sets.map((set) => {
-      const { heads, left, turnCount, largestJumpPercent, levelsDba, muteCount } = replay(harness, log, set)
+      const { heads, left, turnCount, huntCount, largestJumpPercent, levelsDba, muteCount } = replay(harness, log, set)
       return {
         set,
         turnCount,
+        huntCount,
         largestJumpPercent,
         loudestDba: finite(levelsDba.reduce((loudest, level) => Math.max(loudest, level), -Infinity)),
         muteCount,
-        heads: heads.map(({ head, dutiesPercent, turns, largestJumpPercent: jump }) => ({
+        heads: heads.map(({ head, dutiesPercent, turns, huntCount: hunts, largestJumpPercent: jump }) => ({
           at: head.at,
           name: harness.name(head.at),
           turnCount: turns.length,
+          huntCount: hunts,
           largestJumpPercent: jump,
           leastDutyPercent: dutiesPercent.reduce((least, duty) => Math.min(least, duty), Infinity),
           mostDutyPercent: dutiesPercent.reduce((most, duty) => Math.max(most, duty), 0),

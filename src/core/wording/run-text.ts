@@ -66,8 +66,8 @@ export function runLines(report: RunReport): readonly string[] {
 export function replayLines({ build, sampleCount, seconds, sets }: ReplayReport): readonly string[] {
   return [
     `${build.name} over ${countOf(sampleCount, 'sample')} in ${seconds} s`,
-    ...sets.flatMap(({ set, turnCount, largestJumpPercent, loudestDba, heads, left }) => [
-      `By ${SET_WORDS[set]}: ${countOf(turnCount, 'turn')} up or down, largest jump ${largestJumpPercent.toFixed(0)} %, ${loudestDba === null ? 'no sound known' : `at most ${loudestDba.toFixed(1)} dB(A)`}`,
+    ...sets.flatMap(({ set, turnCount, huntCount, largestJumpPercent, loudestDba, heads, left }) => [
+      `By ${SET_WORDS[set]}: ${countOf(turnCount, 'turn')} up or down, ${huntCount} of them within a minute, largest jump ${largestJumpPercent.toFixed(0)} %, ${loudestDba === null ? 'no sound known' : `at most ${loudestDba.toFixed(1)} dB(A)`}`,
       ...heads.map(
         (head) =>
           `${INDENT}${head.name}: ${head.leastDutyPercent.toFixed(0)} to ${head.mostDutyPercent.toFixed(0)} %, ${countOf(head.turnCount, 'turn')}, largest jump ${head.largestJumpPercent.toFixed(0)} %`,

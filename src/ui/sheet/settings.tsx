@@ -1,5 +1,6 @@
-import { headSettings, type HeadSetting } from '@/core/sheet/settings'
+import { headSettings, ignoredHeaders, type HeadSetting, type IgnoredFor } from '@/core/sheet/settings'
 import { HEAT_WORDS } from '@/core/wording/heat-words'
+import { listNames } from '@/core/wording/text'
 import { useHarness } from '@/ui/session/context'
 
 const MODE_WORDS = { pwm: 'PWM', dc: 'DC', auto: 'automatic' } as const
@@ -46,6 +47,24 @@ function Row({ setting }: { readonly setting: HeadSetting }) {
   )
 }
 
+const IGNORED_WORDS: Readonly<Record<IgnoredFor, readonly [one: string, many: string]>> = {
+  empty: ['has nothing plugged', 'have nothing plugged'],
+  unheard: ['feeds what does not listen to it', 'feed what does not listen to them'],
+  silent: ['reads 0 rpm by design', 'read 0 rpm by design'],
+}
+const WHYS = Object.keys(IGNORED_WORDS) as readonly IgnoredFor[]
+
+/** What the firmware shows and nobody has to look for. */
+function Ignored() {
+  const ignored = ignoredHeaders(useHarness())
+  const parts = WHYS.flatMap((why) => {
+    const names = ignored.filter((header) => header.why === why).map(({ name }) => name)
+    return names.length === 0 ? [] : [`${listNames(names)} ${IGNORED_WORDS[why][names.length === 1 ? 0 : 1]}`]
+  })
+  if (parts.length === 0) return null
+  return <p className="mt-1">To ignore there: {parts.join('; ')}. Switch off a warning of 0 rpm for them.</p>
+}
+
 /** What to set in the firmware of the board and in the programs of boxes, in the order of their menus. */
 export function Settings() {
   const settings = headSettings(useHarness())
@@ -74,6 +93,7 @@ export function Settings() {
           </tbody>
         </table>
       </div>
+      <Ignored />
     </>
   )
 }

@@ -3,6 +3,7 @@ import type { Bounds } from '@/core/operate/motor-speed'
 import type { CaseAir } from '@/core/speed/case-air'
 import type { MotorRun } from '@/core/speed/motors-run'
 import type { SpeedRun } from '@/core/speed/run'
+import { listBy } from '@/core/structure/wiring/wiring'
 import { boundsText } from '@/core/wording/bounds-text'
 import { listNames } from '@/core/wording/text'
 
@@ -21,14 +22,20 @@ const HEADS = [
 ] as const
 const CELL = 'px-2 py-1 text-right whitespace-nowrap'
 
+function askedText({ command, dutyPercent, cap }: MotorRun): string {
+  if (command.control === 'none') return 'hears nothing'
+  if (dutyPercent !== undefined) return dutyPercent.toFixed(0)
+  return cap === undefined ? 'no curve' : `preset, ${cap.mostRpm} rpm`
+}
+
 function Row({ run, flow }: { readonly run: MotorRun; readonly flow: Bounds | undefined }) {
-  const { command, dutyPercent, rpm, ratedRpm, levelDba, watts } = run
+  const { command, rpm, ratedRpm, levelDba, watts } = run
   return (
     <tr className="border-t border-thread">
       <th scope="row" className="px-2 py-1 text-left font-display font-semibold">
         {command.placed.item.mark}
       </th>
-      <td className={CELL}>{command.control === 'none' ? 'hears nothing' : (dutyPercent?.toFixed(0) ?? 'no curve')}</td>
+      <td className={CELL}>{askedText(run)}</td>
       <td className={CELL}>{boundsText(rpm, 0)}</td>
       <td className={`${CELL} ${WIDE} text-faded`}>{ratedRpm ?? 'unknown'}</td>
       <td className={CELL}>{command.motor.pump === true ? '' : boundsText(flow, 1)}</td>
@@ -64,6 +71,12 @@ interface AtHeatProps {
 export function AtHeat({ harness, run }: AtHeatProps) {
   const flows = new Map(run.cases.flatMap(({ fans }) => fans.map((fan) => [fan.run, fan.flowM3PerH] as const)))
   const { levelDba, watts, beats } = run
+  const held = listBy(
+    run.motors.flatMap((motor) => {
+      const { cap } = motor
+      return cap?.share === undefined || cap.share === 1 ? [] : [[cap.of.placed.item.mark, motor] as const]
+    }),
+  )
   return (
     <section aria-label="At this heat" className="rounded-lg border border-thread bg-cloth">
       <div className="overflow-x-auto">
@@ -102,6 +115,13 @@ export function AtHeat({ harness, run }: AtHeatProps) {
         </p>
         {run.cases.map((air) => (
           <AirOfCase key={air.caseItem.id} air={air} />
+        ))}
+        {[...held].map(([of, motors]) => (
+          <p key={of} className="text-faded">
+            {listNames(motors.map(({ command }) => command.placed.item.mark))} {motors.length === 1 ? 'runs' : 'run'} by
+            the preset of a box, which lets {of} have {motors[0]!.cap!.mostRpm} rpm at most and the others as much of
+            their speed: a curve of its own frees them.
+          </p>
         ))}
         {beats.slice(0, 3).map(({ a, b, hertz }) => (
           <p key={`${a.command.at.itemId} ${b.command.at.itemId}`} className="text-weld">

@@ -11,6 +11,7 @@ import { countOf, listNames } from '@/core/wording/text'
 import { askText } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { FileButton } from '@/ui/shared/file-button'
+import { Calmer } from './calmer'
 import { axisOf, frameOf, type Dyes } from './chart-style'
 import { NumberCell } from './number-cell'
 import { SET_NAMES, SETS } from './speed-state'
@@ -93,6 +94,7 @@ function Comparison({ log, played }: { readonly log: TemperatureLog; readonly pl
   const [level, setLevel] = useState(USUAL_LEVEL_DBA)
   const rows: readonly (readonly [string, (one: Replay) => string])[] = [
     ['turns up or down', (one) => String(one.turnCount)],
+    ['of them within a minute', (one) => String(one.huntCount)],
     ['largest jump', (one) => `${one.largestJumpPercent.toFixed(0)} %`],
     ['loudest', (one) => (Number.isFinite(loudest(one)) ? `${loudest(one).toFixed(1)} dB(A)` : 'unknown')],
     [`louder than ${level} dB(A)`, (one) => `${(secondsAbove(one, log, level) / SECONDS_PER_MINUTE).toFixed(1)} min`],
@@ -208,7 +210,10 @@ export function ReplayView({ harness, head }: { readonly harness: Harness; reado
             <span className="font-semibold text-woad">solid: tuned</span>,{' '}
             <span className="font-semibold text-madder">dashed: as it came</span>
           </p>
-          <Comparison log={held.log} played={played} />
+          <div className="flex flex-wrap gap-x-12 gap-y-3">
+            <Comparison log={held.log} played={played} />
+            <Calmer harness={harness} log={held.log} />
+          </div>
           {left.length > 0 && (
             <p className="text-[13px] text-faded">
               Left out, since they have no tuned curve or the log no column for it:{' '}

@@ -16,6 +16,7 @@ import { buttonClass } from '@/ui/shared/button'
 import { AtHeat } from './at-heat'
 import { CurveEditor } from './curve-editor'
 import { HeadsList } from './heads-list'
+import { OverHeat } from './over-heat'
 import { ReplayView } from './replay-view'
 import { useSpeed } from './speed-state'
 import { TuneView } from './tune-view'
@@ -81,15 +82,19 @@ function Machine({ heads, commands }: Speed) {
   }, [harness, heat, set, dragged, assemblyId])
   const listened = new Set(heads.flatMap(({ at }) => harness.choices.curveAt(at, set)?.heatSource ?? []))
   const sources = HEAT_SOURCES.filter((source) => listened.has(source))
+  const heats = sources.length === 0 ? (['processor'] as const) : sources
   return (
     <div className="grid gap-4 p-3 lg:grid-cols-[15rem_minmax(0,1fr)]">
       <HeadsList harness={harness} commands={commands} heads={heads} picked={picked} />
       <div className="min-w-0 space-y-3">
         {picked !== undefined && <CurveEditor key={portKey(picked.at)} harness={harness} head={picked} />}
         <Tabs.Root defaultValue="heat">
-          <Tabs.List aria-label="What comes of it" className="flex gap-1">
+          <Tabs.List aria-label="What comes of it" className="flex flex-wrap gap-1">
             <Tabs.Trigger value="heat" className={TAB}>
               At a heat
+            </Tabs.Trigger>
+            <Tabs.Trigger value="heats" className={TAB}>
+              Against heat
             </Tabs.Trigger>
             <Tabs.Trigger value="log" className={TAB}>
               Over a log
@@ -101,14 +106,18 @@ function Machine({ heads, commands }: Speed) {
             )}
           </Tabs.List>
           <Tabs.Content value="heat" className="mt-2 space-y-3">
-            <HeatSliders sources={sources.length === 0 ? ['processor'] : sources} />
+            <HeatSliders sources={heats} />
             <AtHeat harness={harness} run={run} />
+          </Tabs.Content>
+          <Tabs.Content value="heats" className="mt-2 space-y-3">
+            <HeatSliders sources={heats} />
+            <OverHeat harness={harness} sources={heats} />
           </Tabs.Content>
           <Tabs.Content value="log" className="mt-2">
             <ReplayView harness={harness} head={picked} />
           </Tabs.Content>
           <Tabs.Content value="quiet" className="mt-2 space-y-3">
-            <HeatSliders sources={sources.length === 0 ? ['processor'] : sources} />
+            <HeatSliders sources={heats} />
             {run.cases.map(({ caseItem }) => (
               <TuneView key={caseItem.id} harness={harness} run={run} caseItem={caseItem} />
             ))}

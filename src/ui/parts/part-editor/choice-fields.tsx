@@ -162,6 +162,39 @@ export function FlagField({ form, path, label }: FieldProps) {
   )
 }
 
+/** A name that may be left out. */
+export function OptionalName({
+  form,
+  path,
+  label,
+  placeholder,
+}: {
+  readonly form: Form
+  readonly path: string
+  readonly label: string
+  readonly placeholder: string
+}) {
+  return (
+    <Controller
+      control={form.control}
+      name={path as never}
+      render={({ field }) => (
+        <label className="inline-flex items-center gap-1 text-[13px]">
+          <span className="text-faded">{label}</span>
+          <input
+            ref={field.ref}
+            value={(field.value as unknown as string | undefined) ?? ''}
+            maxLength={120}
+            placeholder={placeholder}
+            onChange={({ target }) => field.onChange(target.value === '' ? undefined : target.value)}
+            className={`w-28 ${SMALL_FIELD}`}
+          />
+        </label>
+      )}
+    />
+  )
+}
+
 type Models = readonly { readonly name: string; readonly ledCount: number }[]
 
 /** `ring 10, strip 16`: each model by its name, and the LEDs of one unit. */

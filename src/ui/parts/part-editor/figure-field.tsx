@@ -28,3 +28,20 @@ export function FigureField({ form, path, origin = 'label', ...rest }: FigureFie
     />
   )
 }
+
+/** What a grille, a filter or a radiator takes of the air: so much pressure at this flow through all of it. */
+export function ResistanceFields({ form, path }: { readonly form: Form; readonly path: string }) {
+  return (
+    <>
+      <FigureField
+        form={form}
+        path={`${path}.dropPa`}
+        label="holds back"
+        unit="Pa"
+        origin="manual"
+        range="pressurePa"
+      />
+      <FigureField form={form} path={`${path}.dropFlowM3PerH`} label="at" unit="m³/h" origin="manual" />
+    </>
+  )
+}

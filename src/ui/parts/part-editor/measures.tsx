@@ -1,7 +1,7 @@
 import type { Kind } from '@/core/parts/kinds'
 import { FIXINGS } from '@/core/parts/kinds'
 import { FlagField, SelectField } from './choice-fields'
-import { FigureField } from './figure-field'
+import { FigureField, ResistanceFields } from './figure-field'
 import type { Form } from './form'
 
 const BLADES = [
@@ -42,15 +42,7 @@ export function Measures({ form, kind }: { readonly form: Form; readonly kind: K
           />
           {mm('radiatorFanSizeMm', 'of', 'sizeMm')}
           {mm('hoseMm', 'hoses', 'lengthMm')}
-          <FigureField
-            form={form}
-            path="mechanical.dropPa"
-            label="holds back"
-            unit="Pa"
-            origin="manual"
-            range="pressurePa"
-          />
-          <FigureField form={form} path="mechanical.dropFlowM3PerH" label="at" unit="m³/h" origin="manual" />
+          <ResistanceFields form={form} path="mechanical" />
         </>
       )}
       {kind === 'controller' && <FlagField form={form} path="mechanical.isHandWorked" label="has buttons of its own" />}

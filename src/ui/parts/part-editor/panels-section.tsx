@@ -3,8 +3,8 @@
 import { Plus, X } from 'lucide-react'
 import { useFieldArray } from 'react-hook-form'
 import { Button } from '@/ui/shared/button'
-import { SelectField } from './choice-fields'
-import { FigureField } from './figure-field'
+import { OptionalName, SelectField } from './choice-fields'
+import { FigureField, ResistanceFields } from './figure-field'
 import { freeId } from '@/core/parts/short/copy-port'
 import { SMALL_FIELD, type Form } from './form'
 import { SpaceSection } from './space-section'
@@ -125,6 +125,13 @@ export function PanelsSection({ form }: { readonly form: Form }) {
                   label="depth free"
                   unit="mm"
                   origin="manual"
+                />
+                <ResistanceFields form={form} path={`panels.${index}`} />
+                <OptionalName
+                  form={form}
+                  path={`panels.${index}.chamber`}
+                  label="opens into"
+                  placeholder="the only chamber"
                 />
                 <span className="grow" />
                 <Button tone="quiet" small aria-label="Remove this panel" onClick={() => panels.remove(index)}>

@@ -4,7 +4,7 @@ import { Plus, X } from 'lucide-react'
 import { useFieldArray, useWatch } from 'react-hook-form'
 import type { Figure } from '@/core/schema/schema-kit'
 import { Button } from '@/ui/shared/button'
-import { FlagField } from './choice-fields'
+import { FlagField, OptionalName } from './choice-fields'
 import { FigureField } from './figure-field'
 import { freeId } from '@/core/parts/short/copy-port'
 import { SMALL_FIELD, type Form } from './form'
@@ -130,6 +130,42 @@ function Spots({ form }: { readonly form: Form }) {
   )
 }
 
+/** Slots and grilles without a fan, by which air leaks; each from a chamber to another one or to the outside. */
+function Openings({ form }: { readonly form: Form }) {
+  const openings = useFieldArray({ control: form.control, name: 'space.openings' })
+  return (
+    <ul className="flex flex-wrap gap-1.5">
+      {openings.fields.map((field, index) => {
+        const path = `space.openings.${index}`
+        return (
+          <li
+            key={field.id}
+            className="flex flex-wrap items-center gap-2 rounded-lg border border-thread bg-linen px-3 py-1"
+          >
+            <FigureField
+              form={form}
+              path={`${path}.openCm2`}
+              label={`slots ${index + 1}, open`}
+              unit="cm²"
+              origin="measured"
+            />
+            <OptionalName form={form} path={`${path}.chamber`} label="from" placeholder="the only chamber" />
+            <OptionalName form={form} path={`${path}.to`} label="to" placeholder="outside" />
+            <Button tone="quiet" small aria-label={`Remove slots ${index + 1}`} onClick={() => openings.remove(index)}>
+              <X size={14} aria-hidden />
+            </Button>
+          </li>
+        )
+      })}
+      <li>
+        <Button small onClick={() => openings.append({ openCm2: figure(50) } as never)}>
+          <Plus size={14} aria-hidden /> Add slots without a fan
+        </Button>
+      </li>
+    </ul>
+  )
+}
+
 /** The inside of a case, the holes in its tray and the spots for boxes, by which the ways of leads are measured. */
 export function SpaceSection({ form }: { readonly form: Form }) {
   const mm = (path: string, label: string) => (
@@ -156,6 +192,7 @@ export function SpaceSection({ form }: { readonly form: Form }) {
         <div className="grow basis-64 space-y-1.5">
           <Holes form={form} />
           <Spots form={form} />
+          <Openings form={form} />
         </div>
       </div>
     </section>
