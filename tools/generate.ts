@@ -11,6 +11,7 @@ import { SaveSchema } from '../src/core/build/edit-schema'
 import { BuildSchema } from '../src/core/build/schema'
 import { PartsFileSchema } from '../src/core/formats/parts-file'
 import { ExplainSchema, FiguresSchema } from '../src/core/export/figures-schema'
+import { LightReportSchema } from '../src/core/light/report-schema'
 import { ReplaySchema, RunSchema } from '../src/core/speed/report-schema'
 import { ReportSchema } from '../src/core/export/report-schema'
 import {
@@ -42,6 +43,7 @@ const schemas = {
   validateExplanation: ExplainSchema,
   validateRun: RunSchema,
   validateReplay: ReplaySchema,
+  validateLight: LightReportSchema,
   validatePackSave: PackSaveSchema,
   validatePartsFile: PartsFileSchema,
   validatePartSave: PartSaveSchema,
@@ -59,6 +61,7 @@ const published = {
   'explain-1': ExplainSchema,
   'run-1': RunSchema,
   'replay-1': ReplaySchema,
+  'light-1': LightReportSchema,
 }
 
 interface Split {

@@ -3,10 +3,19 @@ import { EXIT, type Verb } from './args'
 import { check } from './check'
 import { explain } from './explain'
 import { exportTo, figures } from './export'
+import { light } from './light'
 import { runFans } from './run-fans'
 import { weave } from './weave'
 
-const VERBS: Readonly<Record<string, Verb>> = { check, explain, figures, weave, export: exportTo, run: runFans }
+export const VERBS: Readonly<Record<string, Verb>> = {
+  check,
+  explain,
+  figures,
+  weave,
+  export: exportTo,
+  run: runFans,
+  light,
+}
 
 interface Streams {
   readonly say: (text: string) => void

@@ -142,6 +142,11 @@ const visits: readonly Visit[] = [
     path: '/builds/harbour-lantern/speed',
     then: async (page) => page.getByRole('button', { name: /^Point 1/ }).waitFor(),
   },
+  {
+    name: 'Light',
+    path: '/builds/night-ferry/light',
+    then: async (page) => page.getByRole('region', { name: 'Line of B2 link outlet 1' }).waitFor(),
+  },
   { name: 'Sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'a page that is not there', path: '/builds/nobody/parts' },
 ]

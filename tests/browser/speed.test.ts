@@ -43,6 +43,25 @@ test('a point is dragged: the table, the fans at this heat and the build follow'
   expect((await pointsOf(id, 'SYS1'))![1]).toEqual([60, percent])
 })
 
+test('the heat is dragged on the curve: its slider and the fans follow', async () => {
+  const page = await newPage('/builds/harbour-lantern/speed')
+  await page.getByRole('button', { name: /^SYS1/ }).click()
+  const line = page.locator('[data-heat-line]')
+  const box = (await line.boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + 6]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  // Beyond the end of the plot: it stays at the hottest that is looked at.
+  await page.mouse.move(x + 900, y, { steps: 8 })
+  await page.mouse.up()
+  await page
+    .getByRole('slider', { name: 'Graphics card' })
+    .and(page.locator('[aria-valuetext="100 degrees"]'))
+    .waitFor()
+  const row = page.getByRole('region', { name: 'At this heat' }).getByRole('row', { name: /^F1 / })
+  await row.getByRole('cell', { name: '1200', exact: true }).first().waitFor()
+})
+
 test('by keyboard alone: a curve begun, moved, typed, given to the whole group, and undone', async () => {
   const { id } = await newBuild(twoHeads())
   const page = await newPage(`/builds/${id}/speed`)
@@ -105,7 +124,7 @@ test('by keyboard alone: a curve for a group, tuned for quiet, and printed as a 
   await untilSaved(page)
   const points = (await pointsOf(id, 'SYS1'))!
   expect(points.some(([temperatureC]) => temperatureC === 60)).toBe(true)
-  await page.keyboard.press('Alt+5')
+  await page.keyboard.press('Alt+6')
   const row = page.getByRole('row', { name: /^SYS1 PWM processor/ })
   await row.getByText(points.map(([at, duty]) => `${at} °C ${duty} %`).join(', ')).waitFor()
   await page.getByText(/^To ignore there: .*SYS2.* nothing plugged/).waitFor()

@@ -4,17 +4,12 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Ajv from 'ajv'
 import published from '../../docs/schema/check-2.schema.json'
-import { run } from '../../src/cli/run'
+import { VERBS } from '../../src/cli/run'
 import { validateReplay, validateRun } from '../../src/core/formats/generated/validators'
 import { demoBuild } from '../support/bench'
+import { loom } from '../support/cli'
 
 const folder = mkdtempSync(join(tmpdir(), 'loom-cli-'))
-/** The command line in this process; that ./loom hands its words and streams on is seen once, at the end. */
-async function loom(...args: string[]) {
-  const [stdout, stderr]: [string[], string[]] = [[], []]
-  const status = await run(args, { say: (text) => stdout.push(text), complain: (text) => stderr.push(text) })
-  return { status, stdout: stdout.join(''), stderr: stderr.join('') }
-}
 const file = (name: string, text: string | Buffer) => {
   const path = join(folder, name)
   writeFileSync(path, text)
@@ -28,7 +23,7 @@ describe('./loom check', () => {
   test('exit 0 where no stop is found', async () => {
     const { status, stdout } = await loom('check', 'demo/builds/paper-kite.json')
     expect(status).toBe(0)
-    expect(stdout).toMatch(/^Paper Kite: 0 stops, 0 warnings, 1 unknown, 2 notes; \d+ checks hold/)
+    expect(stdout).toMatch(/^Paper Kite: 0 stops, 0 warnings, 1 unknown, 3 notes; \d+ checks hold/)
   })
 
   test('exit 1 where stops are found, with every sum', async () => {
@@ -257,4 +252,9 @@ test('./loom itself hands on words, streams and the exit code', () => {
     stdout: '',
     stderr: expect.stringContaining('nowhere'),
   })
+})
+
+test.each(Object.keys(VERBS))('./loom %s is reached: without its file it says how it is used', (verb) => {
+  const { status, stderr } = spawnSync('./loom', [verb], { encoding: 'utf8' })
+  expect([status, stderr]).toEqual([2, expect.stringContaining(`Use: ./loom ${verb} FILE`)])
 })

@@ -9,7 +9,7 @@ import { readBuild } from './validate'
 
 /** Suffixes that say a unit, or that a number only counts or points. */
 const UNITS =
-  /(PerSecond|Amps|Watts|Mm|Awg|Ms|Rpm|Percent|M3PerH|Pa|Cm2|Dba|Count|Volts|Microseconds|Milliohm|Milliamps|PerLed|TemperatureC|hysteresisC|stopBelowC|cents|count|covers|revision|version|index|Number|number|leadCorner)$|^temperatureC$/
+  /(PerSecond|Amps|Watts|Mm|Awg|Ms|Rpm|Percent|M3PerH|Pa|Cm2|Dba|Count|Volts|Microseconds|Milliohm|Milliamps|PerLed|Turns|Share|Px|TemperatureC|hysteresisC|stopBelowC|cents|count|covers|revision|version|index|Number|number|leadCorner)$|^temperatureC$/
 
 interface Node {
   readonly type?: string

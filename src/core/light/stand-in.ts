@@ -43,3 +43,53 @@ export function standInsFor(
     ),
   )
 }
+
+/** Several models declared one after the other, as a box allows it. */
+export interface RowOfModels {
+  /** How many units of each model, the largest model first. */
+  readonly rows: readonly { readonly model: KnownModel; readonly unitCount: number }[]
+  readonly unitCount: number
+  readonly declaredCount: number
+  readonly darkCount: number
+  readonly spillCount: number
+}
+
+/**
+ * The best row of models for a chain of this many LEDs: any that covers it goes before any that leaves LEDs dark, then the
+ * least spill or dark, then the fewest units. Exact, by the fewest units for each sum of LEDs (dynamic programming, coin
+ * change: any textbook of algorithms). Undefined where not a single unit may be declared.
+ */
+export function bestRowOfModels(
+  ledCount: number,
+  models: readonly KnownModel[],
+  most: { readonly unitCount: number; readonly ledCount: number },
+): RowOfModels | undefined {
+  const known = models.filter((model) => model.ledCount > 0)
+  const largest = Math.max(0, ...known.map((model) => model.ledCount))
+  const mostSum = Math.min(most.ledCount, ledCount + largest)
+  const fewest = new Float64Array(mostSum + 1).fill(Infinity)
+  const last: (KnownModel | undefined)[] = []
+  fewest[0] = 0
+  for (let sum = 1; sum <= mostSum; sum += 1) {
+    for (const model of known) {
+      const units = sum < model.ledCount ? Infinity : fewest[sum - model.ledCount]! + 1
+      if (units < fewest[sum]!) [fewest[sum], last[sum]] = [units, model]
+    }
+  }
+  const sums = Array.from({ length: mostSum }, (_, index) => index + 1).filter((sum) => fewest[sum]! <= most.unitCount)
+  const declaredCount = sums.find((sum) => sum >= ledCount) ?? sums.at(-1)
+  if (declaredCount === undefined) return undefined
+  const units = new Map<KnownModel, number>()
+  for (let sum = declaredCount; sum > 0; sum -= last[sum]!.ledCount) {
+    units.set(last[sum]!, (units.get(last[sum]!) ?? 0) + 1)
+  }
+  return {
+    rows: [...units]
+      .map(([model, unitCount]) => ({ model, unitCount }))
+      .toSorted((a, b) => b.model.ledCount - a.model.ledCount),
+    unitCount: fewest[declaredCount]!,
+    declaredCount,
+    darkCount: Math.max(0, ledCount - declaredCount),
+    spillCount: Math.max(0, declaredCount - ledCount),
+  }
+}

@@ -12,9 +12,11 @@ export type Harness = Wired & Operation
 
 /** A structure as it runs in a scenario whose faults of plugs it already has. */
 export function harnessOf(wiredAs: Structure, scenario: Scenario = WORST): Harness {
-  const wired = wiredOf(wiredAs)
-  return { ...wired, ...operate(wired, scenario) }
+  return inScenario(wiredOf(wiredAs), scenario)
 }
+
+/** The same wiring as it runs in another scenario, of the same faults of plugs. */
+export const inScenario = (wired: Wired, scenario: Scenario): Harness => ({ ...wired, ...operate(wired, scenario) })
 
 /** A sound build (see buildFaults) as it runs: at the worst, by which it is judged, unless another scenario is asked for. */
 export function derive(build: Build, scenario: Scenario = WORST): Harness {

@@ -1,59 +1,5 @@
-import { RAILS } from './connectors'
+import { figure, flag, port, ports, rail, signal, text, type Option, type RelationForm } from './field-kit'
 import type { Relation } from './schema'
-
-type Option = readonly [value: string, words: string]
-
-/** One blank in the sentence that a relation is, and how it is filled. */
-export type RelationField = { readonly key: string; readonly label: string; readonly isNeeded?: boolean } & (
-  | { readonly fill: 'port' | 'ports'; readonly side?: 'takes' | 'gives' }
-  | { readonly fill: 'wires' | 'wire' | 'text' | 'flag' }
-  | { readonly fill: 'models' }
-  | { readonly fill: 'figure'; readonly unit: string }
-  | { readonly fill: 'choice'; readonly options: readonly Option[] }
-)
-
-export interface RelationForm {
-  /** What it is called in a list of what a part can hold. */
-  readonly title: string
-  /** What it means, for somebody who has the thing in the hand. */
-  readonly meaning: string
-  readonly fields: readonly RelationField[]
-}
-
-const rail: RelationField = {
-  key: 'rail',
-  label: 'volts',
-  fill: 'choice',
-  isNeeded: true,
-  options: RAILS.map((name) => [name, { '12v': '12 V', '5v': '5 V', '3v3': '3.3 V' }[name]]),
-}
-const signal: RelationField = {
-  key: 'signal',
-  label: 'of',
-  fill: 'choice',
-  isNeeded: true,
-  options: [
-    ['speed', 'fan speed'],
-    ['light', 'light'],
-  ],
-}
-const port = (key: string, label: string, side?: 'takes' | 'gives', isNeeded = true): RelationField => ({
-  key,
-  label,
-  fill: 'port',
-  ...(side === undefined ? {} : { side }),
-  isNeeded,
-})
-const ports = (key: string, label: string, side?: 'takes' | 'gives', isNeeded = true): RelationField => ({
-  key,
-  label,
-  fill: 'ports',
-  ...(side === undefined ? {} : { side }),
-  isNeeded,
-})
-const figure = (key: string, label: string, unit: string): RelationField => ({ key, label, fill: 'figure', unit })
-const flag = (key: string, label: string): RelationField => ({ key, label, fill: 'flag' })
-const text = (key: string, label: string, isNeeded = false): RelationField => ({ key, label, fill: 'text', isNeeded })
 
 /** What a box hands on of a command. */
 export const PASS_WORDS: readonly Option[] = [
@@ -128,6 +74,32 @@ export const RELATION_FORMS: Readonly<Record<Relation['type'], RelationForm>> = 
       figure('ratedWatts', 'or', 'W'),
       figure('leastVolts', 'needs at least', 'V'),
       figure('trackMilliohm', 'its track has', 'mΩ'),
+      {
+        key: 'shape',
+        label: 'its LEDs sit',
+        fill: 'choice',
+        options: [
+          ['ring', 'in a ring'],
+          ['line', 'in a row'],
+          ['points', 'at points of their own'],
+        ],
+      },
+      {
+        key: 'litFaces',
+        label: 'and shine from',
+        fill: 'choice',
+        options: [
+          ['open', 'the open face'],
+          ['struts', 'the face with struts'],
+          ['both', 'both faces'],
+        ],
+      },
+      figure('startTurns', 'ring: LED 1 from the lead corner', 'quarter turns'),
+      flag('isClockwise', 'ring: clockwise, seen from there'),
+      figure('shapePercent', 'ring: as wide as', '% of the frame'),
+      figure('shapeMm', 'row: from end to end', 'mm'),
+      flag('isEndToEnd', 'row: an LED at each end'),
+      { key: 'points', label: 'points: right and up, 0 to 1', fill: 'points' },
     ],
   },
   sensor: {
@@ -202,6 +174,7 @@ export const RELATION_FORMS: Readonly<Record<Relation['type'], RelationForm>> = 
       flag('needsProgram', 'needs its program'),
       flag('waitsForTach', 'waits until a fan reports'),
       { key: 'models', label: 'knows the models', fill: 'models' },
+      flag('mixesModels', 'several of them on one outlet'),
       figure('driveMilliamps', 'its PWM output gives', 'mA'),
       figure('staggerMs', 'starts one after another by', 'ms'),
       figure('presetMostRpm', 'by its own preset at most', 'rpm'),

@@ -22,6 +22,8 @@ import {
   OutlineSchema,
   PanelSchema,
   Pascal,
+  ScreenSchema,
+  Share,
   SpaceSchema,
 } from './shape-schema'
 
@@ -130,6 +132,8 @@ const DrivesSchema = strict({
   needsProgram: Type.Optional(Type.Boolean()),
   /** Models that its program knows by name, with the LEDs of one unit: what a light of another maker is declared as. */
   models: Type.Optional(listOf(strict({ name: Name, ledCount: Count }), 64)),
+  /** Whether several models may be declared one after the other on one outlet. */
+  mixesModels: Type.Optional(Type.Boolean()),
   driveMilliamps: Type.Optional(Milliamps),
   staggerMs: Type.Optional(Milliseconds),
   /** Where it runs by its own preset: the most speed that it lets the fan have whose report it reads. */
@@ -191,7 +195,24 @@ const LightSchema = strict({
   ratedWatts: Type.Optional(Watts),
   leastVolts: Type.Optional(figure(60)),
   resetMicroseconds: Type.Optional(figure(100000)),
+  /** Of the whole light, from its first LED to its last. */
   trackMilliohm: Type.Optional(figure(1000000)),
+  /** How its LEDs sit: around the middle of its frame, in a row, or each at a point of its own. */
+  shape: Type.Optional(oneOf(['ring', 'line', 'points'] as const)),
+  /** Which faces of its frame it shines from. */
+  litFaces: Type.Optional(oneOf(['open', 'struts', 'both'] as const)),
+  /** Of a ring: its first LED, in quarter turns from the lead corner, the way the ring goes. */
+  startTurns: Type.Optional(figure(4)),
+  /** Of a ring, seen from the face it shines from. */
+  isClockwise: Type.Optional(Type.Boolean()),
+  /** Of a ring: its width as a share of the frame's. */
+  shapePercent: Type.Optional(figure(100)),
+  /** Of a row: from end to end. */
+  shapeMm: Type.Optional(Millimetres),
+  /** Of a row: its first and last LED sit at its ends, instead of in the middle of equal cells. */
+  isEndToEnd: Type.Optional(Type.Boolean()),
+  /** Each LED seen from the lit face with the lead corner at the lower left: to the right and up, from 0 to 1. */
+  points: Type.Optional(listOf(strict({ rightShare: Share, upShare: Share }), 1024)),
 })
 
 /** What reports by pulses without turning anything: a flow meter, a sensor in the loop. */
@@ -286,6 +307,7 @@ export const PartSchema = strict(
     panels: Type.Optional(listOf(PanelSchema, 24)),
     space: Type.Optional(SpaceSchema),
     outline: Type.Optional(OutlineSchema),
+    screens: Type.Optional(listOf(ScreenSchema, 4)),
     construction: Type.Optional(oneOf(['moulded', 'crimped'] as const, 'how a cable end is made')),
     price: Type.Optional(PriceSchema),
   },

@@ -6,6 +6,19 @@ export const Millimetres = figure(20000)
 export const Pascal = figure(1000)
 export const CubicMetresPerHour = figure(10000)
 
+/** From one edge to the other. */
+export const Share = Type.Number({ minimum: 0, maximum: 1 })
+
+/** A screen of a part: its pixels, and which way is up on it as the part lies with its lead corner at the lower left. */
+export const ScreenSchema = strict({
+  id: Id,
+  name: Name,
+  widthPx: Type.Integer({ minimum: 1, maximum: 10000 }),
+  heightPx: Type.Integer({ minimum: 1, maximum: 10000 }),
+  /** In quarter turns clockwise. */
+  upTurns: Type.Optional(Type.Integer({ minimum: 0, maximum: 3 })),
+})
+
 /** What a grille, a filter or a radiator takes of the air: so much pressure at this flow through all of it. */
 const resistanceFields = {
   dropPa: Type.Optional(Pascal),
@@ -55,6 +68,8 @@ export const SpaceSchema = strict({
   depthMm: Millimetres,
   heightMm: Millimetres,
   widthMm: Millimetres,
+  /** Where the side panel is, seen from the front; most cases have it on the left. */
+  sidePanelAt: Type.Optional(oneOf(['left', 'right'] as const)),
   /** Where the board's corner at the rear and the roof stands on the tray: boards of all sizes have it in common. */
   board: Type.Optional(strict({ xMm: Millimetres, yMm: Millimetres })),
   /** Holes in the tray, to the space behind it. */

@@ -52,7 +52,7 @@ export function planeOf(side: Side, { depthMm, heightMm, widthMm }: Frame): Plan
 /** Where a lead leaves a fan: the corner of its frame, in quarter turns from the one nearest the start of both edges. */
 export type Corner = 0 | 1 | 2 | 3
 
-const SIGNS: Readonly<Record<Corner, readonly [along: 1 | -1, across: 1 | -1]>> = {
+export const SIGNS: Readonly<Record<Corner, readonly [along: 1 | -1, across: 1 | -1]>> = {
   0: [-1, -1],
   1: [1, -1],
   2: [1, 1],

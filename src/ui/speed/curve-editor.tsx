@@ -83,7 +83,7 @@ function OneForGroup({
 /** One head's curve of a set: drawn and dragged, typed, begun from a template, given to its group. */
 export function CurveEditor({ harness, head }: { readonly harness: Harness; readonly head: Head }) {
   const { dispatch } = useActions()
-  const { set, lookAtSet, heat, dragged, drag } = useSpeed()
+  const { set, lookAtSet, heat, setHeat, dragged, drag } = useSpeed()
   const key = portKey(head.at)
   const held = harness.choices.curveAt(head.at, set)
   // Files may hold points in any order; here a point has its neighbours beside it.
@@ -155,6 +155,7 @@ export function CurveEditor({ harness, head }: { readonly harness: Harness; read
               others={others}
               sourceName={HEAT_WORDS[source]}
               heatC={heat[source]}
+              onHeat={(temperatureC) => setHeat(source, temperatureC)}
               onDrag={(points) => drag({ key, curve: { ...curve, points } })}
               onChange={(points) => save({ ...curve, points })}
             />

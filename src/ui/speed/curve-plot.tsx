@@ -6,9 +6,10 @@ import { useCallback, useRef } from 'react'
 import type { Curve } from '@/core/build/facet-schemas'
 import { dutyOfCurve } from '@/core/physics/curve'
 import { withPointAt } from '@/core/speed/edit-curve'
-import { axisOf, frameOf, type Dyes } from './chart-style'
+import { axisOf, frameOf, type Dyes } from '@/ui/shared/chart-style'
+import { COOL_C, HOT_C } from './speed-state'
 
-const Chart = dynamic(() => import('./chart').then((module) => module.Chart), {
+const Chart = dynamic(() => import('@/ui/shared/chart').then((module) => module.Chart), {
   ssr: false,
   loading: () => <div style={{ height: HEIGHT_PX }} />,
 })
@@ -17,8 +18,6 @@ const HEIGHT_PX = 300
 /** The room that axes take beside the plot, in px; the handles lie over the rest. */
 const PLOT = { left: 56, right: 14, top: 24, bottom: 38 } as const
 const FULL_PERCENT = 100
-/** What the plot shows at least, in degrees. */
-const [LEAST_C, MOST_C] = [20, 100]
 const BIG_STEP = 5
 
 type Point = Curve['points'][number]
@@ -29,16 +28,17 @@ interface PlotProps {
   readonly others: readonly (readonly Point[])[]
   readonly sourceName: string
   readonly heatC: number
+  readonly onHeat: (temperatureC: number) => void
   readonly onDrag: (points: readonly Point[]) => void
   readonly onChange: (points: readonly Point[]) => void
 }
 
 /** A curve as a chart, with a handle on each point that is dragged, or moved by arrow keys. */
-export function CurvePlot({ points, others, sourceName, heatC, onDrag, onChange }: PlotProps) {
+export function CurvePlot({ points, others, sourceName, heatC, onHeat, onDrag, onChange }: PlotProps) {
   const surface = useRef<HTMLDivElement>(null)
   const temperatures = [...points, ...others.flat()].map(({ temperatureC }) => temperatureC)
-  const from = Math.min(LEAST_C, ...temperatures)
-  const to = Math.max(MOST_C, ...temperatures)
+  const from = Math.min(COOL_C, ...temperatures)
+  const to = Math.max(HOT_C, ...temperatures)
   const optionOf = useCallback(
     (dyes: Dyes) => {
       const line = (list: readonly Point[]) => [
@@ -103,6 +103,20 @@ export function CurvePlot({ points, others, sourceName, heatC, onDrag, onChange 
         className="absolute"
         style={{ left: PLOT.left, right: PLOT.right, top: PLOT.top, bottom: PLOT.bottom }}
       >
+        {/* The line of the heat, for a pointer: by keyboard the slider below sets it. */}
+        <div
+          aria-hidden
+          data-heat-line
+          title="Drag the heat"
+          onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+          onPointerMove={(event) => {
+            if (!event.currentTarget.hasPointerCapture(event.pointerId)) return
+            const { temperatureC } = pointAt(event)
+            onHeat(Math.round(Math.min(HOT_C, Math.max(COOL_C, temperatureC))))
+          }}
+          className="absolute -top-6 bottom-0 w-6 -translate-x-1/2 cursor-ew-resize touch-none"
+          style={{ left: `${((heatC - from) / (to - from)) * 100}%` }}
+        />
         {points.map(({ temperatureC, dutyPercent }, index) => (
           <button
             key={index}

@@ -10,13 +10,13 @@ import { boundsText } from '@/core/wording/bounds-text'
 import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { useFocus } from '@/ui/focus/focus'
 import { useSearch } from '@/ui/shared/use-search'
-import { axisOf, frameOf, type Dyes } from './chart-style'
-import { useSpeed } from './speed-state'
+import { axisOf, frameOf, type Dyes } from '@/ui/shared/chart-style'
+import { COOL_C, HOT_C, useSpeed } from './speed-state'
 
-const Chart = dynamic(() => import('./chart').then((module) => module.Chart), { ssr: false })
+const Chart = dynamic(() => import('@/ui/shared/chart').then((module) => module.Chart), { ssr: false })
 
 const HEIGHT_PX = 220
-const [COOL_C, HOT_C, STEP_C] = [20, 100, 4]
+const STEP_C = 4
 const TEMPERATURES_C = Array.from({ length: (HOT_C - COOL_C) / STEP_C + 1 }, (_, index) => COOL_C + index * STEP_C)
 /** Rows of the table: every fifth of what the chart has. */
 const TOLD_C = 20

@@ -12,11 +12,11 @@ import { askText } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { FileButton } from '@/ui/shared/file-button'
 import { Calmer } from './calmer'
-import { axisOf, frameOf, type Dyes } from './chart-style'
+import { axisOf, frameOf, type Dyes } from '@/ui/shared/chart-style'
 import { NumberCell } from './number-cell'
 import { SET_NAMES, SETS } from './speed-state'
 
-const Chart = dynamic(() => import('./chart').then((module) => module.Chart), { ssr: false })
+const Chart = dynamic(() => import('@/ui/shared/chart').then((module) => module.Chart), { ssr: false })
 
 const SHIPPED = [
   ['evening-of-editing', 'An evening of editing'],

@@ -18,10 +18,9 @@ import { CurveEditor } from './curve-editor'
 import { HeadsList } from './heads-list'
 import { OverHeat } from './over-heat'
 import { ReplayView } from './replay-view'
-import { useSpeed } from './speed-state'
+import { COOL_C, HOT_C, useSpeed } from './speed-state'
 import { TuneView } from './tune-view'
 
-const [COOL_C, HOT_C] = [20, 100]
 const TAB =
   'min-h-8 rounded-md border border-transparent px-3 text-faded hover:bg-weft data-[state=active]:border-thread data-[state=active]:bg-cloth data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:min-h-[44px]'
 

@@ -7,6 +7,10 @@ import type { CurveSet } from '@/core/structure/wiring/choices'
 export const SET_NAMES: Readonly<Record<CurveSet, string>> = { tuned: 'Tuned', stock: 'As it came' }
 export const SETS: readonly CurveSet[] = ['tuned', 'stock']
 
+/** The heats that are looked at. */
+export const COOL_C = 20
+export const HOT_C = 100
+
 interface SpeedState {
   /** The set that is looked at and changed. */
   readonly set: CurveSet

@@ -1,6 +1,7 @@
 import type { Harness } from '@/core/operate/harness'
 import type { Finding } from '@/core/rules/engine/rule'
 import type { Stage } from '@/ui/focus/descriptor'
+import { lightStage } from '@/ui/light/stage'
 import { partsStage } from '@/ui/parts/stage'
 import { placesStage } from '@/ui/places/stage'
 import { sheetStage } from '@/ui/sheet/stage'
@@ -8,7 +9,7 @@ import { speedStage } from '@/ui/speed/stage'
 import { threadsStage } from '@/ui/threads/stage'
 
 /** The stages there are, in the order people work; Alt and the number go to each. */
-export const STAGES: readonly Stage[] = [partsStage, placesStage, threadsStage, speedStage, sheetStage]
+export const STAGES: readonly Stage[] = [partsStage, placesStage, threadsStage, speedStage, lightStage, sheetStage]
 
 /** The stage that an address leads to; undefined on a page of a build that is none. */
 export const stageAt = (path: string): Stage | undefined => STAGES.find(({ id }) => path.endsWith(`/${id}`))

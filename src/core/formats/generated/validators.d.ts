@@ -17,6 +17,7 @@ export declare const validateFigures: Validator
 export declare const validateExplanation: Validator
 export declare const validateRun: Validator
 export declare const validateReplay: Validator
+export declare const validateLight: Validator
 export declare const validatePackSave: Validator
 export declare const validatePartsFile: Validator
 export declare const validatePartSave: Validator

@@ -1,9 +1,8 @@
 import { sameRef } from '../../build/refs'
-import { rethreadEdit } from '../../build/rewire'
-import type { PortRef } from '../../schema/schema-kit'
+import { chainsOf, reorderEdit, sortingTable } from '../../light/order'
 import type { Harness } from '../../operate/harness'
 import type { Line, Segment } from '../../structure/signal/lights'
-import { defineRule, type Finding, type Mend } from '../engine/rule'
+import { defineRule } from '../engine/rule'
 
 interface Numbered {
   readonly segment: Segment
@@ -57,24 +56,11 @@ export const lightOrder = defineRule({
       const params = { port: harness.name(line.source.ref), chain: marks(placed), wanted: marks(wanted) }
       return say.found('differs', at, params)
     }),
-  mends: (harness, finding) => chainInOrder(harness, finding),
+  mends: (harness, { at: [source] }) => {
+    const line = harness.lights().lines.find((one) => source !== undefined && sameRef(one.source.ref, source))
+    const [chain, ...others] = line === undefined ? [] : chainsOf(harness, line)
+    const edit = chain === undefined || others.length > 0 ? undefined : reorderEdit(harness, chain)
+    if (edit === undefined) return []
+    return [{ messageId: 'reorder', params: { leads: sortingTable(chain!).map(({ device }) => device.mark) }, edit }]
+  },
 })
-
-/** One chain of things of one kind, threaded anew in the order of the case: its first lead goes where the chain began. */
-function chainInOrder(harness: Harness, { at: [source] }: Finding): readonly Mend[] {
-  const line = harness.lights().lines.find((candidate) => source !== undefined && sameRef(candidate.source.ref, source))
-  const chain = line === undefined ? [] : numberedOf(harness, line)
-  if (line === undefined || chain.length !== line.segments.length) return []
-  const isOneChain = chain.every(({ segment }, index) => segment.before === chain[index - 1]?.segment)
-  const isOneKind = new Set(chain.map(({ segment }) => segment.placed.item.partId)).size === 1
-  const threads = chain.map(({ segment }) => harness.threadsAt(segment.at)[0]!)
-  const goesOn = threads.every(({ to }, index) => index === 0 || to.itemId === chain[index - 1]!.segment.at.itemId)
-  if (!isOneChain || !isOneKind || !goesOn) return []
-  const wanted = chain.toSorted((a, b) => a.number - b.number).map(({ segment }) => segment)
-  const goalOf = (index: number): PortRef =>
-    index === 0 ? threads[0]!.to : { itemId: wanted[index - 1]!.at.itemId, portId: threads[index]!.to.portId }
-  // The lead that comes to stand at a place of the chain goes where the lead before it was.
-  const moves = wanted.map(({ at }, index) => ({ thread: harness.threadsAt(at)[0]!, to: goalOf(index) }))
-  const leads = wanted.map(({ placed }) => placed.item.mark)
-  return [{ messageId: 'reorder', params: { leads }, edit: rethreadEdit(harness.build, moves) }]
-}

@@ -1,7 +1,7 @@
 import { lightOwnerOf, lightSchool, type LightOwner } from '../../structure/signal/owners'
 import { defineRule } from '../engine/rule'
 
-const OWNER_WORDS: Readonly<Record<LightOwner, string>> = {
+export const OWNER_WORDS: Readonly<Record<LightOwner, string>> = {
   board: 'the board',
   maker: "the maker's own program",
   handBox: 'a box with a remote',

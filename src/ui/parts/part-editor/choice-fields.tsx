@@ -208,33 +208,67 @@ function readModels(text: string): Models {
   })
 }
 
-/** Models that a box knows, typed as a list. */
-export function ModelsField({
-  form,
-  path,
-  label,
-}: {
+type Points = readonly { readonly rightShare: number; readonly upShare: number }[]
+
+const pointsText = (points: Points | undefined) =>
+  (points ?? []).map(({ rightShare, upShare }) => `${rightShare} ${upShare}`).join(', ')
+
+function readPoints(text: string): Points {
+  return text.split(',').flatMap((entry) => {
+    const [rightShare, upShare, ...rest] = entry.trim().split(/\s+/).map(Number)
+    const isShare = (value: number | undefined) => value !== undefined && value >= 0 && value <= 1
+    const isPoint = isShare(rightShare) && isShare(upShare) && rest.length === 0
+    return isPoint ? [{ rightShare: rightShare!, upShare: upShare! }] : []
+  })
+}
+
+interface TypedListProps<T> {
   readonly form: Form
   readonly path: string
   readonly label: string
-}) {
-  const models = useWatch({ control: form.control, name: path as never }) as Models | undefined
-  const [text, setText] = useState(modelsText(models))
+  readonly hint: { readonly example: string; readonly words: string }
+  readonly show: (list: readonly T[] | undefined) => string
+  readonly read: (text: string) => readonly T[]
+}
+
+/** A list that is typed, with commas between. */
+function TypedList<T>({ form, path, label, hint, show, read }: TypedListProps<T>) {
+  const list = useWatch({ control: form.control, name: path as never }) as readonly T[] | undefined
+  const [text, setText] = useState(show(list))
   return (
     <label className="inline-flex items-center gap-1 text-[13px]">
       <span className="text-faded">{label}</span>
       <input
         value={text}
-        maxLength={400}
-        placeholder="ring 10, strip 16"
-        title="The name of each model and the LEDs of one unit, with commas between"
+        maxLength={8000}
+        placeholder={hint.example}
+        title={hint.words}
         onChange={(event) => {
           setText(event.target.value)
-          const read = readModels(event.target.value)
-          form.setValue(path as never, (read.length === 0 ? undefined : read) as never)
+          const found = read(event.target.value)
+          form.setValue(path as never, (found.length === 0 ? undefined : found) as never)
         }}
         className={`w-52 ${SMALL_FIELD}`}
       />
     </label>
   )
 }
+
+const MODELS_HINT = {
+  example: 'ring 10, strip 16',
+  words: 'The name of each model and the LEDs of one unit, with commas between',
+}
+const POINTS_HINT = {
+  example: '0.5 0.9, 0.7 0.8',
+  words: 'For each LED how far it lies to the right and up, with commas between',
+}
+
+/** Models that a box knows. */
+export const ModelsField = (field: FieldProps) => (
+  <TypedList {...field} hint={MODELS_HINT} show={modelsText} read={readModels} />
+)
+
+/** Where each LED sits. */
+export const PointsField = (field: FieldProps) => (
+  <TypedList {...field} hint={POINTS_HINT} show={pointsText} read={readPoints} />
+)

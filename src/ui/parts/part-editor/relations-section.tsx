@@ -3,11 +3,21 @@
 import { Plus, X } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { useFieldArray, useWatch } from 'react-hook-form'
-import { RELATION_FORMS, RELATION_TYPES, type RelationField } from '@/core/parts/relation-fields'
+import type { RelationField } from '@/core/parts/field-kit'
+import { RELATION_FORMS, RELATION_TYPES } from '@/core/parts/relation-fields'
 import type { Relation } from '@/core/parts/schema'
 import { Button } from '@/ui/shared/button'
 import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
-import { FlagField, ModelsField, PortField, PortsField, SelectField, WireField, WiresField } from './choice-fields'
+import {
+  FlagField,
+  ModelsField,
+  PointsField,
+  PortField,
+  PortsField,
+  SelectField,
+  WireField,
+  WiresField,
+} from './choice-fields'
 import { FigureField } from './figure-field'
 import { freeId } from '@/core/parts/short/copy-port'
 import { SMALL_FIELD, type Form } from './form'
@@ -58,6 +68,8 @@ function Blank({ form, path, field, type }: BlankProps) {
     }
     case 'models':
       return <ModelsField form={form} path={path} label={label} />
+    case 'points':
+      return <PointsField form={form} path={path} label={label} />
     case 'choice':
       return (
         <SelectField

@@ -1,0 +1,5 @@
+import { LightStage } from '@/ui/light/light-stage'
+
+export default function LightPage() {
+  return <LightStage />
+}

@@ -1,0 +1,24 @@
+import { Lightbulb } from 'lucide-react'
+import { ruleOf } from '@/core/rules/check'
+import { useFocus } from '@/ui/focus/focus'
+import type { Stage } from '@/ui/focus/descriptor'
+
+/** What can be seen here: how a line runs, what it is told, who rules it. Plugs and volts are seen in Wiring. */
+const OURS: readonly string[] = ['light-order', 'stand-in-model', 'refresh-rate', 'mirrored-legs', 'led-count']
+
+const owns: NonNullable<Stage['owns']> = (finding) => OURS.includes(ruleOf(finding).id)
+
+/** What the lights do: the findings of how they run. */
+export const lightStage: Stage = {
+  id: 'light',
+  name: 'Light',
+  hint: 'what the lights do',
+  Icon: Lightbulb,
+  owns,
+  show: (finding) => {
+    const [ref] = finding.at
+    if (!owns(finding) || ref === undefined) return false
+    useFocus.getState().select({ ref, isShown: true })
+    return true
+  },
+}
