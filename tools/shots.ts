@@ -149,9 +149,12 @@ const shots: readonly Shot[] = [
     },
   },
   {
-    name: 'choices',
-    path: '/builds/harbour-lantern/threads',
-    then: openWindow('Choices'),
+    name: 'light',
+    path: '/builds/night-ferry/light',
+    then: async (page) => {
+      await page.getByRole('combobox', { name: 'Show' }).selectOption('all hues along the line')
+      await page.getByRole('region', { name: 'Volts along the line' }).locator('canvas').waitFor()
+    },
   },
   {
     name: 'speed',

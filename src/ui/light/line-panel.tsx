@@ -208,6 +208,7 @@ function StandIns({ look }: { readonly look: LineLook }) {
 export function LinePanel({ harness, look }: { readonly harness: Harness; readonly look: LineLook }) {
   const { line, brightest, owner } = look
   const name = harness.name(line.source.ref)
+  const chains = look.chains.filter(({ devices }) => devices.length > 1)
   const percent = brightest && Math.floor(brightest.brightness * 100)
   const facts: readonly (readonly [string, string])[] = [
     ['at this look', sumText(look.atLook)],
@@ -232,7 +233,8 @@ export function LinePanel({ harness, look }: { readonly harness: Harness; readon
       </dl>
       <section aria-label="Order in the case" className="space-y-2">
         <h4 className="font-semibold">Order in the case</h4>
-        {look.chains.map((chain) => (
+        {chains.length === 0 && <p className="text-faded">One device alone has no order.</p>}
+        {chains.map((chain) => (
           <OrderOfChain key={chain.devices.map(({ itemId }) => itemId).join()} harness={harness} chain={chain} />
         ))}
       </section>

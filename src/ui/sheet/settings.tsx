@@ -62,7 +62,7 @@ function Ignored() {
     return names.length === 0 ? [] : [`${listNames(names)} ${IGNORED_WORDS[why][names.length === 1 ? 0 : 1]}`]
   })
   if (parts.length === 0) return null
-  return <p className="mt-1">To ignore there: {parts.join('; ')}. Switch off a warning of 0 rpm for them.</p>
+  return <p className="mt-1">To ignore there: {parts.join('; ')}. Switch off warnings of 0 rpm there.</p>
 }
 
 /** What to set in the firmware of the board and in the programs of boxes, in the order of their menus. */

@@ -127,12 +127,7 @@ export function PanelsSection({ form }: { readonly form: Form }) {
                   origin="manual"
                 />
                 <ResistanceFields form={form} path={`panels.${index}`} />
-                <OptionalName
-                  form={form}
-                  path={`panels.${index}.chamber`}
-                  label="opens into"
-                  placeholder="the only chamber"
-                />
+                <OptionalName form={form} path={`panels.${index}.chamber`} label="opens into" placeholder="the case" />
                 <span className="grow" />
                 <Button tone="quiet" small aria-label="Remove this panel" onClick={() => panels.remove(index)}>
                   <X size={14} aria-hidden />

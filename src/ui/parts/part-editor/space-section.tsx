@@ -149,7 +149,7 @@ function Openings({ form }: { readonly form: Form }) {
               unit="cm²"
               origin="measured"
             />
-            <OptionalName form={form} path={`${path}.chamber`} label="from" placeholder="the only chamber" />
+            <OptionalName form={form} path={`${path}.chamber`} label="from" placeholder="the case" />
             <OptionalName form={form} path={`${path}.to`} label="to" placeholder="outside" />
             <Button tone="quiet" small aria-label={`Remove slots ${index + 1}`} onClick={() => openings.remove(index)}>
               <X size={14} aria-hidden />
