@@ -1,3 +1,4 @@
+import type { Page } from 'playwright-core'
 import { demoBuild } from '../support/bench'
 import { getBuild, newBuild } from '../support/server'
 import { untilSaved, useBrowser } from './session'
@@ -19,6 +20,11 @@ const pointsOf = async (id: string, portId: string, list: 'curves' | 'stockCurve
   (await getBuild(id)).choices[list]
     ?.find(({ at }) => at.portId === portId)
     ?.points.map(({ temperatureC, dutyPercent }) => [temperatureC, dutyPercent])
+
+async function pressByKey(page: Page, name: string | RegExp): Promise<void> {
+  await page.getByRole('button', { name }).focus()
+  await page.keyboard.press('Enter')
+}
 
 test('a point is dragged: the table, the fans at this heat and the build follow', async () => {
   const { id } = await newBuild(twoHeads())
@@ -65,10 +71,7 @@ test('the heat is dragged on the curve: its slider and the fans follow', async (
 test('by keyboard alone: a curve begun, moved, typed, given to the whole group, and undone', async () => {
   const { id } = await newBuild(twoHeads())
   const page = await newPage(`/builds/${id}/speed`)
-  const press = async (name: string | RegExp) => {
-    await page.getByRole('button', { name }).focus()
-    await page.keyboard.press('Enter')
-  }
+  const press = (name: string | RegExp) => pressByKey(page, name)
   await press(/^CPU/)
   const curve = page.getByRole('region', { name: 'Curve of CPU' })
   await curve.getByText(/Nobody has written down a curve/).waitFor()
@@ -100,10 +103,7 @@ test('by keyboard alone: a curve begun, moved, typed, given to the whole group, 
 test('by keyboard alone: a curve for a group, tuned for quiet, and printed as a list to set', async () => {
   const { id } = await newBuild(twoHeads())
   const page = await newPage(`/builds/${id}/speed`)
-  const press = async (name: string | RegExp) => {
-    await page.getByRole('button', { name }).focus()
-    await page.keyboard.press('Enter')
-  }
+  const press = (name: string | RegExp) => pressByKey(page, name)
   await press(/^CPU/)
   await press('Even')
   await press('One curve for all of it')

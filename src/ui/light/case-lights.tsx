@@ -5,6 +5,7 @@ import type { Colour } from '@/core/light/patterns'
 import type { Harness } from '@/core/operate/harness'
 import { drawnThings } from '@/ui/case/drawn'
 import type { CaseView } from '@/ui/case/view'
+import { Walls } from '@/ui/case/walls'
 import { useLight } from './light-state'
 import { shownBy, type LitLed } from './lit'
 
@@ -12,6 +13,8 @@ const MARGIN_MM = 8
 const LED_MM = 4.5
 const HALO_MM = 13
 const LETTER_MM = 20
+/** Dark in both themes, so that what shines is seen. */
+const BY_NIGHT = { tray: '#292622', wall: '#22201c', edge: '#4a453d' }
 
 const cssOf = ({ red, green, blue }: Colour, alpha = 1) =>
   `rgb(${Math.round(red * 255)} ${Math.round(green * 255)} ${Math.round(blue * 255)} / ${alpha})`
@@ -150,19 +153,7 @@ export function CaseLights({ harness, onPick, ...drawing }: CaseLightsProps) {
         viewBox={`${-MARGIN_MM} ${-MARGIN_MM} ${size.width} ${size.height}`}
         className="absolute inset-0 size-full"
       >
-        {[...net.walls].map(([wall, box]) => (
-          <rect
-            key={wall}
-            x={box.uMm}
-            y={box.vMm}
-            width={box.widthMm}
-            height={box.heightMm}
-            rx="6"
-            fill={wall === 'tray' ? '#292622' : '#22201c'}
-            stroke="#4a453d"
-            strokeWidth="1.5"
-          />
-        ))}
+        <Walls view={view} dyes={BY_NIGHT} />
         {drawnThings(harness, view).map(({ placed, is, centre, widthMm, heightMm, turn }) => (
           <g key={placed.item.id} transform={`translate(${centre.uMm + turn * 8} ${centre.vMm + turn * 8})`}>
             <rect
@@ -175,7 +166,12 @@ export function CaseLights({ harness, onPick, ...drawing }: CaseLightsProps) {
               stroke="#5a544a"
               strokeWidth="1.5"
             />
-            <text textAnchor="middle" y={LETTER_MM / 3} fontSize={LETTER_MM} fill="#b5ac9a">
+            <text
+              textAnchor="middle"
+              y={is === 'radiator' ? -heightMm / 2 - 3 : LETTER_MM / 3}
+              fontSize={LETTER_MM}
+              fill="#b5ac9a"
+            >
               {placed.item.mark}
             </text>
           </g>

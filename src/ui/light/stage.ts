@@ -1,7 +1,6 @@
 import { Lightbulb } from 'lucide-react'
 import { ruleOf } from '@/core/rules/check'
-import { useFocus } from '@/ui/focus/focus'
-import type { Stage } from '@/ui/focus/descriptor'
+import { showPortOf, type Stage } from '@/ui/focus/descriptor'
 
 /** What can be seen here: how a line runs, what it is told, who rules it. Plugs and volts are seen in Wiring. */
 const OURS: readonly string[] = ['light-order', 'stand-in-model', 'refresh-rate', 'mirrored-legs', 'led-count']
@@ -15,10 +14,5 @@ export const lightStage: Stage = {
   hint: 'what the lights do',
   Icon: Lightbulb,
   owns,
-  show: (finding) => {
-    const [ref] = finding.at
-    if (!owns(finding) || ref === undefined) return false
-    useFocus.getState().select({ ref, isShown: true })
-    return true
-  },
+  show: showPortOf(owns),
 }

@@ -1,7 +1,6 @@
 import { Gauge } from 'lucide-react'
 import { ruleOf } from '@/core/rules/check'
-import { useFocus } from '@/ui/focus/focus'
-import type { Stage } from '@/ui/focus/descriptor'
+import { showPortOf, type Stage } from '@/ui/focus/descriptor'
 
 const owns: NonNullable<Stage['owns']> = (finding) => ruleOf(finding).group === 'curve'
 
@@ -12,10 +11,5 @@ export const speedStage: Stage = {
   hint: 'what every fan will do',
   Icon: Gauge,
   owns,
-  show: (finding) => {
-    const [ref] = finding.at
-    if (!owns(finding) || ref === undefined) return false
-    useFocus.getState().select({ ref, isShown: true })
-    return true
-  },
+  show: showPortOf(owns),
 }
