@@ -50,3 +50,19 @@ test('one order of work in which no lead is told twice, what has no place by nam
       .isVisible(),
   ).toBe(false)
 })
+
+test('what to ignore in the firmware, but never the warning of a header that reads the pump', async () => {
+  const page = await newPage('/builds/night-ferry/sheet')
+  await page.getByText(/^To ignore there: .*SYS3.* have nothing plugged; SYS2 reads 0 rpm by design\./).waitFor()
+  await page.getByText(/^CPU only reads a speed: .* keep its warning of 0 rpm\.$/).waitFor()
+})
+
+test('lights: devices in order with their LED numbers, leg by leg, what to declare, who rules', async () => {
+  const page = await newPage('/builds/night-ferry/sheet')
+  const lights = page.locator('section', { has: page.getByRole('heading', { name: 'Lights' }) })
+  const row = lights.getByRole('row', { name: /^LED5V A/ })
+  await row.getByText('F1 rim 1–8, F2 rim 9–16, F3 rim 17–24', { exact: true }).waitFor()
+  await row.getByText('F4 rim 1–8, F5 rim 9–16, F6 rim 17–24', { exact: true }).waitFor()
+  await row.getByRole('cell', { name: '24 LEDs', exact: true }).waitFor()
+  await row.getByRole('cell', { name: 'the board', exact: true }).waitFor()
+})

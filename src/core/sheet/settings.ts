@@ -43,10 +43,11 @@ export function headSettings(harness: Harness): readonly HeadSetting[] {
 }
 
 /**
- * Why a header of the firmware says nothing that counts. empty: nothing is plugged. unheard: nothing that is plugged there
- * listens to it. silent: fans listen, but none reports its speed.
+ * What to ignore of a header of the firmware. empty: nothing is plugged. unheard: nothing there listens, and nothing
+ * reports. silent: fans listen, but none reports its speed. reportsOnly: nothing listens, so that what is set does nothing,
+ * but a speed is reported there, whose warning counts.
  */
-export type IgnoredFor = 'empty' | 'unheard' | 'silent'
+export type IgnoredFor = 'empty' | 'unheard' | 'silent' | 'reportsOnly'
 
 export interface IgnoredHeader {
   readonly at: PortRef
@@ -60,7 +61,7 @@ export function ignoredHeaders(harness: Harness): readonly IgnoredHeader[] {
     if (harness.threadsAt(placed.ref).length === 0) return 'empty'
     const reads = (harness.tach().readingAt(placed.ref)?.reporters.length ?? 0) > 0
     if (harness.speed().heads.some(({ at }) => sameRef(at, placed.ref))) return reads ? undefined : 'silent'
-    return 'unheard'
+    return reads ? 'reportsOnly' : 'unheard'
   }
   return harness.ports.flatMap((placed): readonly IgnoredHeader[] => {
     const why = placed.port.modes === undefined ? undefined : whyOf(placed)

@@ -47,12 +47,12 @@ function Row({ setting }: { readonly setting: HeadSetting }) {
   )
 }
 
-const IGNORED_WORDS: Readonly<Record<IgnoredFor, readonly [one: string, many: string]>> = {
+const IGNORED_WORDS: Readonly<Record<Exclude<IgnoredFor, 'reportsOnly'>, readonly [one: string, many: string]>> = {
   empty: ['has nothing plugged', 'have nothing plugged'],
-  unheard: ['feeds what does not listen to it', 'feed what does not listen to them'],
+  unheard: ['feeds what neither listens nor reports', 'feed what neither listens nor reports'],
   silent: ['reads 0 rpm by design', 'read 0 rpm by design'],
 }
-const WHYS = Object.keys(IGNORED_WORDS) as readonly IgnoredFor[]
+const WHYS = Object.keys(IGNORED_WORDS) as readonly (keyof typeof IGNORED_WORDS)[]
 
 /** What the firmware shows and nobody has to look for. */
 function Ignored() {
@@ -61,8 +61,20 @@ function Ignored() {
     const names = ignored.filter((header) => header.why === why).map(({ name }) => name)
     return names.length === 0 ? [] : [`${listNames(names)} ${IGNORED_WORDS[why][names.length === 1 ? 0 : 1]}`]
   })
-  if (parts.length === 0) return null
-  return <p className="mt-1">To ignore there: {parts.join('; ')}. Switch off warnings of 0 rpm there.</p>
+  const readers = ignored.filter(({ why }) => why === 'reportsOnly').map(({ name }) => name)
+  return (
+    <>
+      {parts.length > 0 && (
+        <p className="mt-1">To ignore there: {parts.join('; ')}. Switch off warnings of 0 rpm there.</p>
+      )}
+      {readers.length > 0 && (
+        <p className="mt-1">
+          {listNames(readers)} only {readers.length === 1 ? 'reads' : 'read'} a speed: nothing that is set there changes
+          it, but keep {readers.length === 1 ? 'its warning' : 'their warnings'} of 0 rpm.
+        </p>
+      )}
+    </>
+  )
 }
 
 /** What to set in the firmware of the board and in the programs of boxes, in the order of their menus. */

@@ -19,6 +19,7 @@ import { ImportButton } from '@/ui/shared/import-button'
 import { formatMoney } from '@/ui/shared/money'
 import { OpenPoints } from './open-points'
 import { Leads } from './leads'
+import { Lights } from './lights'
 import { Settings } from './settings'
 import { useOrder, type Order } from './use-order'
 import { usePrintedFoot } from './use-printed-foot'
@@ -212,6 +213,9 @@ export function SheetStage() {
       <Boards />
       <Section title="Settings of headers and outlets">
         <Settings />
+      </Section>
+      <Section title="Lights">
+        <Lights />
       </Section>
       <Section title="Sums">
         <Sums />
