@@ -1,15 +1,16 @@
 import { LoomError } from '../core/errors'
-import type { Glow } from '../core/physics/led'
+import type { Colour, Glow } from '../core/physics/led'
+import { sharesOfHex } from '../core/units/hex'
 
-function colourNamed(text: string): Pick<Glow, 'red' | 'green' | 'blue'> {
-  if (!/^[0-9a-f]{6}$/i.test(text)) {
+function colourNamed(text: string): Colour {
+  const colour = sharesOfHex(text)
+  if (colour === undefined) {
     throw new LoomError(
       'REQUEST_REFUSED',
       `“${text}” is no colour: give red, green and blue as two hexadecimal digits each, such as ff8000.`,
     )
   }
-  const part = (index: number) => Number.parseInt(text.slice(index * 2, index * 2 + 2), 16) / 255
-  return { red: part(0), green: part(1), blue: part(2) }
+  return colour
 }
 
 function brightnessNamed(text: string): number {

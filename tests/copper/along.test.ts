@@ -1,4 +1,4 @@
-import { withLook, voltsAlong } from '../../src/core/light/at-look'
+import { lookAt } from '../../src/core/light/line-look'
 import { derive } from '../../src/core/operate/harness'
 import { figureOf, makeBoard, makeLightSplitter, makeStrip } from '../../src/core/parts/make'
 import { FULL_WHITE } from '../../src/core/physics/led'
@@ -17,7 +17,7 @@ const board = makeBoard({
   lightHeaders: [{ name: 'LED5', rail: '5v' }],
   usbHeaderCount: 0,
 })
-const strip = changed(
+const ledStrip = changed(
   makeStrip({ id: 'strip', name: 'Strip', leds: { count: 10, whiteMilliamps: 40 }, lengthMm: 100, gaugeAwg: 24 }),
   'light',
   () => ({ trackMilliohm: figureOf(300, 'measured') }),
@@ -72,23 +72,29 @@ const WIRINGS = [
   },
 ] as const
 
-test.each(WIRINGS.flatMap((wiring) => [5.25, 5, 4.75].map((volts) => [wiring.words, volts, wiring] as const)))(
-  '%s, at %f V: every LED as ngspice has it',
-  (_words, volts, { items, threads, netlist, strips }) => {
-    const build = layOutBench([board, strip, splitter], { items: ['M1: board', ...items], threads: [...threads] })
-    const harness = derive(build)
-    const [line] = harness.lights().lines
-    const seen = withLook(harness, line!, { glow: FULL_WHITE, supplyVolts: volts })
-    const along = voltsAlong(seen, line!)
-    const found = ngspice(`${HEAD}Vs ps 0 ${volts}\nRg qs 0 1e-9\n${netlist}${TAIL}`)
-    expect(along).toHaveLength(strips.length)
-    strips.forEach((name, index) => {
-      const wanted = Array.from(
-        { length: 10 },
-        (_, i) => found.get(`p${name}${i + 1}`)! - found.get(`q${name}${i + 1}`)!,
-      )
-      expect(along[index]!.volts).toHaveLength(10)
-      along[index]!.volts.forEach((at, i) => expect(Math.abs(at - wanted[i]!)).toBeLessThan(1e-6))
-    })
-  },
-)
+test.each(
+  WIRINGS.flatMap((wiring) =>
+    (
+      [
+        [5.25, 'high'],
+        [5, 'nominal'],
+        [4.75, 'low'],
+      ] as const
+    ).map(([volts, name]) => [wiring.words, volts, name, wiring] as const),
+  ),
+)('%s, at %f V (%s): every LED as ngspice has it', (_words, volts, name, { items, threads, netlist, strips }) => {
+  const build = layOutBench([board, ledStrip, splitter], { items: ['M1: board', ...items], threads: [...threads] })
+  const harness = derive(build)
+  const [line] = harness.lights().lines
+  const along = lookAt(harness, line!, FULL_WHITE).volts[name]
+  const found = ngspice(`${HEAD}Vs ps 0 ${volts}\nRg qs 0 1e-9\n${netlist}${TAIL}`)
+  expect(along).toHaveLength(strips.length)
+  strips.forEach((strip, index) => {
+    const wanted = Array.from(
+      { length: 10 },
+      (_, i) => found.get(`p${strip}${i + 1}`)! - found.get(`q${strip}${i + 1}`)!,
+    )
+    expect(along[index]!.volts).toHaveLength(10)
+    along[index]!.volts.forEach((at, i) => expect(Math.abs(at - wanted[i]!)).toBeLessThan(1e-6))
+  })
+})

@@ -2,10 +2,9 @@ import { sameRef } from '../build/refs'
 import type { Budget } from '../operate/budgets'
 import { voltsAt, type Circuit, type TapVolts } from '../operate/electric'
 import { inScenario, type Harness } from '../operate/harness'
-import { FULL_WHITE, type Glow } from '../physics/led'
+import { FULL_WHITE, type Colour } from '../physics/led'
 import { ledVoltsOf } from '../physics/track'
 import type { Line, Segment } from '../structure/signal/lights'
-import type { Colour } from './patterns'
 
 /** Volts along one light. */
 export interface VoltsAlong {
@@ -77,19 +76,18 @@ export interface BrightestWhite {
 }
 
 /**
- * The brightest white of a line that stays within the headroom of every limit it loads, all else at its worst. Amps go
+ * The brightest white of a line that stays within the headroom of every limit it loads, in a machine at its worst. Amps go
  * straight with the brightness from the idle draw up, so that each limit has one brightness: (bound - idle) / (white -
  * idle). Undefined where a draw or a limit is not known.
  */
 export function brightestWhite(harness: Harness, line: Line): BrightestWhite | undefined {
   const { key } = line.source
-  const white = budgetsOf(inScenario(harness, {}), line)
   const dark = inScenario(harness, { glowByLine: { [key]: { ...FULL_WHITE, brightness: 0 } } })
   const idleById = new Map(dark.budgets.map((budget) => [budget.id, budget]))
   const isOpen = (budget: Budget | undefined) =>
     budget === undefined || budget.unknownCount > 0 || budget.boundAmps === undefined
   let least: BrightestWhite = { brightness: 1, limitedBy: undefined }
-  for (const budget of white) {
+  for (const budget of budgetsOf(harness, line)) {
     const idle = idleById.get(budget.id)
     if (isOpen(budget) || isOpen(idle)) return undefined
     const slope = budget.mostAmps - idle!.mostAmps
@@ -115,18 +113,4 @@ export function colourAtVolts({ red, green, blue }: Colour, volts: number, least
     green: green * left(BELOW_VOLTS.green),
     blue: blue * left(BELOW_VOLTS.blue),
   }
-}
-
-/** The machine with one line showing a colour at a brightness, its supply at some volts where they are named. */
-export function withLook(
-  harness: Harness,
-  line: Line,
-  { glow, supplyVolts }: { readonly glow: Glow; readonly supplyVolts?: number },
-): Harness {
-  const [first] = line.segments
-  const rail = first?.light.rail
-  return inScenario(harness, {
-    glowByLine: { [line.source.key]: glow },
-    ...(supplyVolts === undefined || rail === undefined ? {} : { supplyVolts: { [rail]: supplyVolts } }),
-  })
 }

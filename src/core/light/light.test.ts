@@ -4,10 +4,10 @@ import { withChoices } from '../../../tests/rules/case'
 import { apply } from '../build/apply'
 import type { Build } from '../build/schema'
 import { derive, inScenario } from '../operate/harness'
-import { FULL_WHITE } from '../physics/led'
+import { FULL_WHITE, WHITE } from '../physics/led'
 import { brightestWhite, budgetsOf, colourAtVolts } from './at-look'
 import { chainsOf, fewestSwaps, reorderEdit, sortingTable } from './order'
-import { colourAt, hue, PATTERNS, STEP_MS, WHITE, type LedOnStrip } from './patterns'
+import { colourAt, hue, PATTERNS, STEP_MS, type LedOnStrip } from './patterns'
 import { seatsOf } from './seats'
 import { atLed, stripOf } from './strip'
 
@@ -92,6 +92,28 @@ describe('the order of a chain', () => {
     expect(mended.chain.devices.map(({ number }) => number)).toEqual([1, 2, 3, 4])
     expect(mended.chain.jumps).toEqual([])
     expect(reorderEdit(mended.harness, mended.chain)).toBeUndefined()
+  })
+
+  test('a device without a number is passed over: 2, none, 1 is a jump', () => {
+    const build = numbered([2, 9, 1])
+    const { harness, chain } = chainIn({ ...build, places: build.places!.filter(({ itemId }) => itemId !== 'l2') })
+    expect(chain.jumps.map(({ from, to }) => `${from.mark} ${to.mark}`)).toEqual(['L1 L3'])
+    expect(reorderEdit(harness, chain)).toBeUndefined()
+  })
+
+  test('legs that share a device are not plugged anew one by one', () => {
+    const build = bench(
+      ['M1: board-middle', 'L1 L2 L3: strip-5v-30', 'Y1: light-splitter-3'],
+      ['L1.light > M1.LED5V', 'Y1.in > L1.lightOut', 'L2.light > Y1.out1', 'L3.light > Y1.out2'],
+    )
+    const places = [3, 2, 1].map((number, index) => ({ itemId: `l${index + 1}`, number }))
+    const harness = derive({ ...build, places })
+    const chains = chainsOf(harness, harness.lights().lines[0]!)
+    expect(chains.map(({ isApart, jumps }) => [isApart, jumps.length])).toEqual([
+      [false, 1],
+      [false, 1],
+    ])
+    for (const chain of chains) expect(reorderEdit(harness, chain)).toBeUndefined()
   })
 
   test('where two share a number, or one has none, no fewest is told', () => {

@@ -1,10 +1,10 @@
-import type { Harness } from '../operate/harness'
-import type { Glow } from '../physics/led'
-import { framesPerSecond, FULL_WHITE, LONGEST_RESET_MICROSECONDS } from '../physics/led'
-import { RAIL_VOLTS } from '../physics/amps'
+import { inScenario, type Harness } from '../operate/harness'
+import { RAIL_VOLTS, SUPPLY_TOLERANCE_SHARE } from '../physics/amps'
+import { framesPerSecond, type Glow } from '../physics/led'
+import { longestReset, type Line } from '../structure/signal/lights'
 import { lightOwnerOf, type LightOwner } from '../structure/signal/owners'
-import type { Line } from '../structure/signal/lights'
-import { brightestWhite, voltsAlong, withLook, type BrightestWhite, type VoltsAlong } from './at-look'
+import { drivesAt, leastLimit } from '../structure/wiring/part-facts'
+import { brightestWhite, voltsAlong, type BrightestWhite, type VoltsAlong } from './at-look'
 import { chainsOf, type Chain } from './order'
 import { bestRowOfModels, standInsFor, type RowOfModels, type StandIn } from './stand-in'
 import { stripOf, type Strip } from './strip'
@@ -39,8 +39,7 @@ export interface LineLook {
   readonly standIns: StandInsOfLine | undefined
 }
 
-/** Supplies are allowed 5 % either way. Source: ATX12V design guide (from memory). */
-const TOLERANCE_SHARE = 0.05
+const isFullWhite = ({ red, green, blue, brightness }: Glow) => Math.min(red, green, blue, brightness) === 1
 
 function sumOf(harness: Harness, { segments }: Line): KnownSum {
   const amps = segments.map(({ light, at }) => harness.loads.drawOf(light, at).amps)
@@ -50,47 +49,48 @@ function sumOf(harness: Harness, { segments }: Line): KnownSum {
   }
 }
 
+/** A box that states no limit takes no more than this in a program (common practice, no source). */
+const MOST_DECLARED = 10_000
+
 /** What may be declared on an outlet in place of what hangs there; undefined where its box knows no models. */
-function standInsOf(strip: Strip): StandInsOfLine | undefined {
-  const { source } = strip.line
-  const drives = source.facts.all.drives.find((r) => r.signal === 'light' && r.outlets.includes(source.port.id))
-  const models = drives?.models
-  if (models === undefined || models.length === 0 || strip.ledCount === 0) return undefined
-  const units = source.facts.all.limit.flatMap(({ ports, mostUnitCount }) =>
-    mostUnitCount !== undefined && ports.includes(source.port.id) ? [mostUnitCount.value] : [],
-  )
-  const most = { unitCount: Math.min(...units, strip.ledCount), ledCount: strip.mostLedCount ?? Infinity }
-  const bounded = { ...most, ledCount: Math.min(most.ledCount, strip.ledCount * 2 + 1000) }
-  const single = standInsFor(strip.ledCount, models, bounded)
-  const row = drives?.mixesModels === true ? bestRowOfModels(strip.ledCount, models, bounded) : undefined
+export function standInsOf({ line: { source }, ledCount, mostLedCount }: Strip): StandInsOfLine | undefined {
+  const drives = drivesAt(source.facts, source.port.id, 'light')
+  if (drives?.models === undefined || drives.models.length === 0 || ledCount === 0) return undefined
+  const most = {
+    unitCount: leastLimit(source.facts, source.port.id, 'mostUnitCount') ?? Infinity,
+    ledCount: mostLedCount ?? MOST_DECLARED,
+  }
+  const single = standInsFor(ledCount, drives.models, most)
+  const row = drives.mixesModels === true ? bestRowOfModels(ledCount, drives.models, most) : undefined
   const [best] = single
   const isBetter =
-    row !== undefined &&
-    row.rows.length > 1 &&
-    (best === undefined || row.darkCount < best.darkCount || row.spillCount < best.spillCount)
+    row !== undefined && (best === undefined || row.darkCount < best.darkCount || row.spillCount < best.spillCount)
   return { single, row: isBetter ? row : undefined }
 }
 
-/** All that is told of a line when it shows a colour at a brightness. */
+/** The volts along each light, all of them higher or lower. */
+const shifted = (along: readonly VoltsAlong[], byVolts: number): readonly VoltsAlong[] =>
+  along.map(({ segment, volts }) => ({ segment, volts: volts.map((value) => value + byVolts) }))
+
+/** All that is told of a line when it shows a colour at a brightness, in a machine that is otherwise at its worst. */
 export function lookAt(harness: Harness, line: Line, glow: Glow): LineLook {
   const strip = stripOf(harness, line)
   const { segments, source } = line
-  const [first] = segments
-  const nominalVolts = RAIL_VOLTS[first?.light.rail ?? '5v']
-  const seen = withLook(harness, line, { glow })
-  const voltsWith = (share: number) =>
-    voltsAlong(share === 1 ? seen : withLook(harness, line, { glow, supplyVolts: nominalVolts * share }), line)
-  const resets = segments.map(({ light }) => light.resetMicroseconds?.value ?? LONGEST_RESET_MICROSECONDS)
+  const { light, placed } = segments[0]!
+  const seen = isFullWhite(glow) ? harness : inScenario(harness, { glowByLine: { [source.key]: glow } })
+  const nominal = voltsAlong(seen, line)
+  // The currents do not change with the supply, so that every volt it lacks is lacking all along.
+  const toleranceVolts = RAIL_VOLTS[light.rail] * SUPPLY_TOLERANCE_SHARE
   return {
     line,
     strip,
     chains: chainsOf(harness, line),
-    framesPerSecond: framesPerSecond(strip.ledCount, Math.max(...resets, 0)),
-    owner: lightOwnerOf(source, first?.placed.facts.part.maker),
+    framesPerSecond: framesPerSecond(strip.ledCount, longestReset(segments)),
+    owner: lightOwnerOf(source, placed.facts.part.maker),
     atLook: sumOf(seen, line),
-    atWhite: sumOf(withLook(harness, line, { glow: FULL_WHITE }), line),
+    atWhite: sumOf(harness, line),
     brightest: brightestWhite(harness, line),
-    volts: { low: voltsWith(1 - TOLERANCE_SHARE), nominal: voltsWith(1), high: voltsWith(1 + TOLERANCE_SHARE) },
+    volts: { low: shifted(nominal, -toleranceVolts), nominal, high: shifted(nominal, toleranceVolts) },
     standIns: standInsOf(strip),
   }
 }

@@ -3,7 +3,7 @@ import { rethreadEdit } from '../build/rewire'
 import type { Harness } from '../operate/harness'
 import { straightMm } from '../places/space'
 import type { Line, Segment } from '../structure/signal/lights'
-import { seatsOf } from './seats'
+import { standOf } from './seats'
 
 /** A device of a chain with its number in the case. */
 export interface Numbered {
@@ -16,25 +16,21 @@ export interface Numbered {
   readonly rank: number | undefined
 }
 
-/** From one device of a chain to the next. */
+/** From one numbered device of a chain to the next one that has a number. */
 export interface Step {
   readonly from: Numbered
   readonly to: Numbered
-  /** Whether it goes to the next one along the path; undefined where one of them has no number. */
-  readonly isToNeighbour: boolean | undefined
-  /** Straight from middle to middle; undefined where a place is not known. */
-  readonly lengthMm: number | undefined
 }
 
 /** One leg of a line: its devices one behind the other. */
 export interface Chain {
-  readonly line: Line
   readonly devices: readonly Numbered[]
-  readonly steps: readonly Step[]
   /** Steps that go elsewhere than to the next one along the path. */
   readonly jumps: readonly Step[]
-  /** Share of the steps between numbered devices that go to a neighbour; undefined where there are none. */
+  /** Share of the steps that go to a neighbour; undefined where there are none. */
   readonly neighbourShare: number | undefined
+  /** Whether none of its devices is in another leg as well. */
+  readonly isApart: boolean
 }
 
 /** The legs of a line from its source to each end; where a splitter parts them, what is before it belongs to each. */
@@ -49,7 +45,7 @@ function legsOf({ segments }: Line): readonly (readonly Segment[])[] {
     })
 }
 
-function chainOf(harness: Harness, line: Line, leg: readonly Segment[]): Chain {
+function chainOf(harness: Harness, leg: readonly Segment[], others: readonly Segment[]): Chain {
   const named = leg.map((segment) => ({
     itemId: segment.at.itemId,
     mark: segment.placed.item.mark,
@@ -63,32 +59,34 @@ function chainOf(harness: Harness, line: Line, leg: readonly Segment[]): Chain {
     ...thing,
     rank: thing.number === undefined ? undefined : numbers.indexOf(thing.number) + 1,
   }))
-  const middleOf = ({ segment }: Numbered) => seatsOf(harness, segment)?.middle
-  const steps = devices.slice(1).map((to, index): Step => {
-    const from = devices[index]!
-    const [a, b] = [middleOf(from), middleOf(to)]
-    const isRanked = from.rank !== undefined && to.rank !== undefined
-    return {
-      from,
-      to,
-      isToNeighbour: isRanked ? to.rank! - from.rank! === 1 || to.rank === from.rank : undefined,
-      lengthMm: a === undefined || b === undefined ? undefined : straightMm(a, b),
-    }
-  })
-  const ranked = steps.filter(({ isToNeighbour }) => isToNeighbour !== undefined)
-  const jumps = ranked.filter(({ isToNeighbour }) => isToNeighbour === false)
+  const ranked = devices.filter(({ rank }) => rank !== undefined)
+  const steps = ranked.slice(1).map((to, index): Step => ({ from: ranked[index]!, to }))
+  const jumps = steps.filter(({ from, to }) => to.rank !== from.rank && to.rank! - from.rank! !== 1)
   return {
-    line,
     devices,
-    steps,
     jumps,
-    neighbourShare: ranked.length === 0 ? undefined : 1 - jumps.length / ranked.length,
+    neighbourShare: steps.length === 0 ? undefined : 1 - jumps.length / steps.length,
+    isApart: !others.some(({ at }) => things.some(({ itemId }) => itemId === at.itemId)),
   }
 }
 
 /** The path of the light through the case, leg by leg of a line. */
-export const chainsOf = (harness: Harness, line: Line): readonly Chain[] =>
-  legsOf(line).map((leg) => chainOf(harness, line, leg))
+export function chainsOf(harness: Harness, line: Line): readonly Chain[] {
+  const legs = legsOf(line)
+  return legs.map((leg) => chainOf(harness, leg, legs.filter((other) => other !== leg).flat()))
+}
+
+/** How far the light jumps in all, straight from middle to middle in mm; undefined where a place is not known. */
+export function jumpsMm(harness: Harness, { jumps }: Chain): number | undefined {
+  const middleOf = ({ itemId }: Numbered) => {
+    const placed = harness.placeOf(itemId)
+    return placed && standOf(harness, placed)?.middle
+  }
+  return jumps.reduce<number | undefined>((sum, { from, to }) => {
+    const [a, b] = [middleOf(from), middleOf(to)]
+    return sum === undefined || a === undefined || b === undefined ? undefined : sum + straightMm(a, b)
+  }, 0)
+}
 
 /** Two devices of a chain that change places. */
 export interface Swap {
@@ -131,13 +129,14 @@ export function sortingTable({ devices }: Chain): readonly SlotOfProgram[] {
 
 /**
  * The edit by which the devices of a chain stand in the order of their numbers: each lead goes where the one before it
- * was, so that it takes devices of one kind, each fed by the one before. Undefined where they are not, or in order.
+ * was, so that it takes devices of one kind, each fed by the one before, and none of them in another leg. Undefined where
+ * they are not, or in order.
  */
 export function reorderEdit(harness: Harness, chain: Chain): Edit | undefined {
-  const { devices } = chain
+  const { devices, isApart } = chain
   const wanted = sortingTable(chain).map(({ device }) => device)
   const isSorted = wanted.every((device, index) => device === devices[index])
-  if (wanted.length < devices.length || isSorted) return undefined
+  if (!isApart || wanted.length < devices.length || isSorted) return undefined
   const isOneKind = new Set(devices.map(({ segment }) => segment.placed.item.partId)).size === 1
   const threads = devices.map(({ segment }) => harness.threadsAt(segment.at)[0]!)
   const goesOn = threads.every(({ to }, index) => index === 0 || to.itemId === devices[index - 1]!.itemId)

@@ -1,11 +1,4 @@
-/** A colour as light: red, green and blue, each from 0 to 1. */
-export interface Colour {
-  readonly red: number
-  readonly green: number
-  readonly blue: number
-}
-
-export const WHITE: Colour = { red: 1, green: 1, blue: 1 }
+import { WHITE, type Colour, type Glow } from '../physics/led'
 
 /** What a line may be told to show, to see how it runs. */
 export const PATTERNS = ['white', 'plain', 'one', 'device', 'streak', 'thirds', 'ramp', 'swell', 'crossing'] as const
@@ -26,8 +19,7 @@ export interface LedOnStrip {
 export interface Look {
   readonly pattern: Pattern
   readonly colour: Colour
-  /** From 0 to 1. */
-  readonly brightness: number
+  readonly brightness: Glow['brightness']
 }
 
 /** How long one LED is lit before the next; of the patterns that walk. */

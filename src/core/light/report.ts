@@ -1,18 +1,13 @@
 import type { Harness } from '../operate/harness'
 import type { Glow } from '../physics/led'
+import { hexOf } from '../units/hex'
 import type { VoltsAlong } from './at-look'
 import { lookAt, type LineLook, type StandInsOfLine } from './line-look'
-import { fewestSwaps, sortingTable, type Chain } from './order'
+import { fewestSwaps, jumpsMm, sortingTable, type Chain } from './order'
 import type { LightReport } from './report-schema'
 import { screensOf } from './screens'
 
 type LineReport = LightReport['lines'][number]
-
-const hex = (share: number) =>
-  Math.round(share * 255)
-    .toString(16)
-    .padStart(2, '0')
-    .toUpperCase()
 
 /** The volts at the far end of a light: the lowest along it, where it may be fed from both ends. */
 function endOf(along: readonly VoltsAlong[], index: number): number | null {
@@ -34,18 +29,12 @@ export function standInRows(standIns: StandInsOfLine | undefined): LineReport['s
   )
 }
 
-/** How far the light jumps in all; null where a place is not known. */
-export function jumpsMmOf({ jumps }: Chain): number | null {
-  const lengths = jumps.map(({ lengthMm }) => lengthMm)
-  return lengths.reduce<number | null>((sum, mm) => (sum === null || mm === undefined ? null : sum + mm), 0)
-}
-
-function legOf(chain: Chain): LineReport['legs'][number] {
+function legOf(harness: Harness, chain: Chain): LineReport['legs'][number] {
   const { devices, jumps, neighbourShare } = chain
   return {
     marks: devices.map(({ mark }) => mark),
     jumpCount: jumps.length,
-    jumpsMm: jumpsMmOf(chain),
+    jumpsMm: jumpsMm(harness, chain) ?? null,
     neighbourPercent: neighbourShare === undefined ? null : neighbourShare * 100,
     swaps: fewestSwaps(chain)?.map(({ a, b }) => [a.mark, b.mark]) ?? null,
     slots: sortingTable(chain).map(({ slot, device }) => ({ slot, mark: device.mark })),
@@ -80,7 +69,7 @@ function lineOf(harness: Harness, look: LineLook): LineReport {
       nominalVolts: endOf(volts.nominal, index),
       highVolts: endOf(volts.high, index),
     })),
-    legs: look.chains.map(legOf),
+    legs: look.chains.map((chain) => legOf(harness, chain)),
   }
 }
 
@@ -91,7 +80,7 @@ export function lightReportOf(harness: Harness, glow: Glow): LightReport {
     version: 1,
     build: { id: harness.build.id, name: harness.build.name },
     look: {
-      colour: hex(glow.red) + hex(glow.green) + hex(glow.blue),
+      colour: hexOf(glow).toUpperCase(),
       brightnessPercent: glow.brightness * 100,
     },
     lines: harness.lights().lines.map((line) => lineOf(harness, lookAt(harness, line, glow))),

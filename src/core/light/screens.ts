@@ -21,7 +21,7 @@ export function screensOf(harness: Harness): readonly PlacedScreen[] {
   return harness.items.flatMap((item) =>
     (harness.factsOfItem(item.id).part.screens ?? []).map((screen): PlacedScreen => {
       const placed = harness.placeOf(item.id)
-      const stand = placed?.place.leadCorner === undefined ? undefined : standOf(harness, placed, 'open')
+      const stand = placed?.place.leadCorner === undefined ? undefined : standOf(harness, placed)
       const turns = stand && uprightTurns(stand, screen.upTurns ?? 0)
       return { item, screen, rotationDegrees: turns === undefined ? undefined : DEGREES[turns] }
     }),

@@ -51,8 +51,12 @@ function siteOf(harness: Harness, { mounted, spot, facts, caseItem, place }: Pla
   return spot && { wall: 'tray', middle: { xMm: spot.xMm.value, yMm: spot.yMm.value, zMm: 0 }, sizeMm }
 }
 
-/** How a thing stands in its case, for what it shows on one of its faces; undefined where its place is not known. */
-export function standOf(harness: Harness, placed: Placed, face: Light['litFaces']): Stand | undefined {
+/** How a thing stands in its case, for what it shows on a face; undefined where its place is not known. */
+export function standOf(
+  harness: Harness,
+  placed: Placed,
+  face?: Light['litFaces'],
+): (Stand & { readonly isSized: boolean }) | undefined {
   const site = siteOf(harness, placed)
   const space = placed.caseItem && harness.factsOfItem(placed.caseItem.id).part.space
   if (site === undefined || space === undefined) return undefined
@@ -61,6 +65,7 @@ export function standOf(harness: Harness, placed: Placed, face: Light['litFaces'
     wall: site.wall,
     middle: site.middle,
     sizeMm: site.sizeMm ?? USUAL_HEAD_MM,
+    isSized: site.sizeMm !== undefined,
     corner: (placed.place.leadCorner ?? 0) as Stand['corner'],
     looks: looksOf(face, placed.place),
     sidePanelAt: space.sidePanelAt ?? 'left',
@@ -109,7 +114,7 @@ export function seatsOf(harness: Harness, { placed, light }: Pick<PlacedLight, '
     ['shape', light.shape !== shape || (shape === 'ring' && light.isClockwise === undefined)],
     ['face', isFlat && one.mounted !== undefined && (light.litFaces === undefined || inwardFace === undefined)],
     ['corner', isFlat && leadCorner === undefined],
-    ['size', isFlat ? siteOf(harness, one)!.sizeMm === undefined : light.shapeMm === undefined],
+    ['size', isFlat ? !stand.isSized : light.shapeMm === undefined],
   ]
   return {
     wall: stand.wall,

@@ -1,5 +1,6 @@
 import type { Harness } from '../operate/harness'
 import type { Line, Segment } from '../structure/signal/lights'
+import { drivesAt, leastLimit } from '../structure/wiring/part-facts'
 import type { PlacedPort } from '../structure/wiring/wiring'
 
 /** A light on the strip that its source sees; its numbers begin at 1. */
@@ -55,19 +56,12 @@ function deviceOf({ at, before }: Segment): number {
 }
 
 function declaredAt(harness: Harness, { ref, item, facts }: PlacedPort): number | undefined {
-  const together = facts.all.drives.find((r) => r.signal === 'light' && r.together && r.outlets.includes(ref.portId))
-  const portIds = together?.outlets ?? [ref.portId]
+  const drives = drivesAt(facts, ref.portId, 'light')
+  const portIds = drives?.together === true ? drives.outlets : [ref.portId]
   const declared = (harness.build.choices.declaredModels ?? []).filter(
     ({ at }) => at.itemId === item.id && portIds.includes(at.portId),
   )
   return declared.length === 0 ? undefined : declared.reduce((sum, one) => sum + one.unitCount * one.ledCount, 0)
-}
-
-function mostLedsAt({ ref, facts }: PlacedPort): number | undefined {
-  const mosts = facts.all.limit.flatMap(({ ports, mostLedCount }) =>
-    mostLedCount !== undefined && ports.includes(ref.portId) ? [mostLedCount.value] : [],
-  )
-  return mosts.length === 0 ? undefined : Math.min(...mosts)
 }
 
 /** What the source of a line sees: devices in series add, legs of a splitter lie on top of one another. */
@@ -96,7 +90,7 @@ export function stripOf(harness: Harness, line: Line): Strip {
     declaredCount,
     darkCount: Math.max(0, ledCount - (declaredCount ?? ledCount)),
     spillCount: unknownCount > 0 ? 0 : Math.max(0, (declaredCount ?? ledCount) - ledCount),
-    mostLedCount: mostLedsAt(source),
+    mostLedCount: leastLimit(source.facts, source.port.id, 'mostLedCount'),
   }
 }
 

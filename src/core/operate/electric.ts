@@ -1,6 +1,8 @@
 import { settingOf } from '../build/settings'
 import type { Figure, PortRef } from '../schema/schema-kit'
 import { RAILS, type Rail, type Wire } from '../parts/connectors'
+import type { RelationOf } from '../parts/schema'
+import { RAIL_VOLTS } from '../physics/amps'
 import { wireOhms } from '../physics/copper'
 import { nodeVolts, type Resistor } from '../physics/network'
 import type { PlacedLight } from '../structure/signal/lights'
@@ -9,6 +11,13 @@ import { supplyPortOf, type Consumer, type PartFacts, sameCopper } from '../stru
 import { givesRail } from '../structure/power/supplies'
 import type { Net } from '../structure/wiring/nets'
 import type { PlacedPort, Wiring } from '../structure/wiring/wiring'
+
+/** What a 5 V light needs at least where it does not say so; a 12 V one in the same proportion: common practice, no source. */
+const FALLBACK_LEAST_SHARE = 4.5 / 5
+
+/** The volts that a light needs at least. */
+export const leastVoltsOf = ({ leastVolts, rail }: RelationOf<'light'>): number =>
+  leastVolts?.value ?? RAIL_VOLTS[rail] * FALLBACK_LEAST_SHARE
 
 /** One mated contact, where the part states none: common practice, no source. */
 const FALLBACK_CONTACT_MILLIOHM = 20

@@ -3,6 +3,9 @@ import type { Rail } from '../parts/connectors'
 /** Nominal volts of each rail (ATX12V design guide, from memory; its tolerance is 5 % either way). */
 export const RAIL_VOLTS: Readonly<Record<Rail, number>> = { '12v': 12, '5v': 5, '3v3': 3.3 }
 
+/** Supplies are allowed so much either way. Source: ATX12V design guide (from memory). */
+export const SUPPLY_TOLERANCE_SHARE = 0.05
+
 /** Amps that a load of `watts` draws at `volts`: I = P / U. */
 export function ampsOfWatts(watts: number, volts: number): number {
   return watts / volts

@@ -18,16 +18,22 @@ export function framesPerSecond(ledCount: number, resetMicroseconds: number): nu
   return 1_000_000 / frameMicroseconds(ledCount, resetMicroseconds)
 }
 
-/** What lights show: red, green and blue of their colour, and the brightness set in the program; each from 0 to 1. */
-export interface Glow {
+/** A colour as light: red, green and blue, each from 0 to 1. */
+export interface Colour {
   readonly red: number
   readonly green: number
   readonly blue: number
+}
+
+/** What lights show: their colour, and the brightness set in the program, from 0 to 1. */
+export interface Glow extends Colour {
   readonly brightness: number
 }
 
+export const WHITE: Colour = { red: 1, green: 1, blue: 1 }
+
 /** What a machine may show before any program runs, and so what every check counts with. */
-export const FULL_WHITE: Glow = { red: 1, green: 1, blue: 1, brightness: 1 }
+export const FULL_WHITE: Glow = { ...WHITE, brightness: 1 }
 
 /** Part of the full white current that a glow takes, from 0 to 1. One colour alone is a third of white. */
 export function whiteShare({ red, green, blue, brightness }: Glow): number {

@@ -1,6 +1,8 @@
 import Papa from 'papaparse'
+import { sameRef } from '../build/refs'
 import type { Harness } from '../operate/harness'
 import { FAMILY_FACTS } from '../parts/connectors'
+import type { PortRef } from '../schema/schema-kit'
 import { leadLines } from './leads'
 import { headSettings, ignoredHeaders } from './settings'
 
@@ -29,11 +31,11 @@ const asCsv = (rows: readonly object[], columns: readonly string[]) =>
 export function settingsCsv(harness: Harness): string {
   const seconds = (ms: number | undefined) => (ms === undefined ? '' : ms / MS_PER_SECOND)
   const ignored = ignoredHeaders(harness)
-  const whyOf = (name: string) => ignored.find((header) => header.name === name)?.why ?? ''
+  const whyOf = (at: PortRef) => ignored.find((header) => sameRef(header.at, at))?.why ?? ''
   const empty = ignored
     .filter(({ why }) => why === 'empty')
     .map(({ name, why }) => ({ head: name, where: 'firmware', ignore: why }))
-  const rows = headSettings(harness).flatMap(({ name, where, mode, curve }): readonly object[] => {
+  const rows = headSettings(harness).flatMap(({ at, name, where, mode, curve }): readonly object[] => {
     const head = {
       head: name,
       where,
@@ -44,7 +46,7 @@ export function settingsCsv(harness: Harness): string {
       stepDownSeconds: seconds(curve?.stepDownMs),
       leastDutyPercent: curve?.leastDutyPercent ?? '',
       stopBelowC: curve?.stopBelowC ?? '',
-      ignore: whyOf(name),
+      ignore: whyOf(at),
     }
     if (curve === undefined) return [{ ...head, point: '', temperatureC: '', dutyPercent: '' }]
     return curve.points.map((point, index) => ({ ...head, point: index + 1, ...point }))

@@ -1,5 +1,6 @@
 import type { Harness } from '../operate/harness'
 import type { Command, Head } from '../structure/signal/speed'
+import { drivesAt } from '../structure/wiring/part-facts'
 
 /** The preset of a box that holds its motors back where nobody gave it a curve, by the fan whose report it reads. */
 export interface Preset {
@@ -12,8 +13,7 @@ export interface Preset {
 
 /** What a box's own preset does at a head; undefined where it has none. */
 export function presetOf(harness: Harness, { at, placed, commands }: Head): Preset | undefined {
-  const drives = placed.facts.all.drives.find((r) => r.signal === 'speed' && r.outlets.includes(placed.port.id))
-  const mostRpm = drives?.presetMostRpm?.value
+  const mostRpm = drivesAt(placed.facts, placed.port.id, 'speed')?.presetMostRpm?.value
   if (mostRpm === undefined) return undefined
   const reporters = harness.tach().readingAt(at)?.reporters ?? []
   const reporting = new Set(reporters.map((reporter) => reporter.at.itemId))

@@ -9,6 +9,7 @@ import { glowOf } from '../operate/scenario'
 import { lightVoltsIn, voltsAt } from '../operate/electric'
 import { supplyPath, type Path } from '../structure/wiring/upstream'
 import { sameRef } from '../build/refs'
+import { hexOf } from '../units/hex'
 import { budgetName } from './budget-name'
 import { CONTROL_WORDS } from './command-text'
 import { sumText } from './sum-text'
@@ -63,16 +64,12 @@ function speedLines(harness: Harness, ref: PortRef): readonly string[] {
   ]
 }
 
-const hexOf = (part: number) =>
-  Math.round(part * 255)
-    .toString(16)
-    .padStart(2, '0')
-
 /** `full white`, or a colour as three pairs of hexadecimal digits and a brightness: `ff8000 and 60 % brightness`. */
-function glowText({ red, green, blue, brightness }: Glow): string {
+function glowText(glow: Glow): string {
+  const { red, green, blue, brightness } = glow
   const isWhite = red === 1 && green === 1 && blue === 1
   if (isWhite && brightness === 1) return 'full white'
-  const colour = isWhite ? 'white' : `colour ${[red, green, blue].map(hexOf).join('')}`
+  const colour = isWhite ? 'white' : `colour ${hexOf(glow)}`
   return `${colour} and ${Math.round(brightness * 100)} % brightness`
 }
 

@@ -1,8 +1,8 @@
 'use client'
 
 import { useEffect, useEffectEvent, useRef } from 'react'
-import type { Colour } from '@/core/light/patterns'
 import type { Harness } from '@/core/operate/harness'
+import type { Colour } from '@/core/physics/led'
 import { drawnThings } from '@/ui/case/drawn'
 import type { CaseView } from '@/ui/case/view'
 import { Walls } from '@/ui/case/walls'

@@ -4,10 +4,11 @@ import Link from 'next/link'
 import { useDeferredValue, useEffect, useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
 import { lookAt, type LineLook } from '@/core/light/line-look'
-import { stepAt, WHITE } from '@/core/light/patterns'
+import { stepAt } from '@/core/light/patterns'
 import { screensOf } from '@/core/light/screens'
 import { atLed } from '@/core/light/strip'
 import type { Harness } from '@/core/operate/harness'
+import { WHITE } from '@/core/physics/led'
 import { casesOf, viewOf } from '@/ui/case/view'
 import { useFocus } from '@/ui/focus/focus'
 import { useHarness } from '@/ui/session/context'
@@ -134,11 +135,11 @@ function Lines({ harness, looks }: { readonly harness: Harness; readonly looks: 
         />
       ))}
       {picked !== undefined && <LitNow look={picked} />}
-      <p className="text-[13px] text-faded">
-        {pictures.length > 0
-          ? 'Rings begin at the lead corner and run clockwise where their parts do not say; what has no place in the case is on its strip alone.'
-          : 'No light sits in a case yet: give them their places, and they shine here.'}
-      </p>
+      {pictures.length === 0 && (
+        <p className="text-[13px] text-faded">
+          No light sits in a case yet: give them their places, and they shine here.
+        </p>
+      )}
       <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_21rem]">
         <div className="min-w-0 space-y-3">
           <Strips

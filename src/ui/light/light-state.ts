@@ -1,5 +1,6 @@
 import { create } from 'zustand'
-import { WHITE, type Colour, type Look, type Pattern } from '@/core/light/patterns'
+import type { Look, Pattern } from '@/core/light/patterns'
+import { WHITE, type Colour } from '@/core/physics/led'
 
 interface LightState {
   readonly look: Look

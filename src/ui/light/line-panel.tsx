@@ -4,8 +4,9 @@ import dynamic from 'next/dynamic'
 import { useCallback } from 'react'
 import { voltsAtLed } from '@/core/light/at-look'
 import type { LineLook } from '@/core/light/line-look'
-import { fewestSwaps, reorderEdit, sortingTable, type Chain } from '@/core/light/order'
-import { jumpsMmOf, standInRows } from '@/core/light/report'
+import { fewestSwaps, jumpsMm, reorderEdit, sortingTable, type Chain } from '@/core/light/order'
+import { standInRows } from '@/core/light/report'
+import { seatsOf, type Assumed } from '@/core/light/seats'
 import type { Harness } from '@/core/operate/harness'
 import { OWNER_WORDS } from '@/core/rules/light/light-owner'
 import { missText, modelsText } from '@/core/wording/light-text'
@@ -133,12 +134,12 @@ function OrderOfChain({ harness, chain }: { readonly harness: Harness; readonly 
   if (jumps.length === 0) return <p>It runs in the order of the case: {listNames(devices.map(({ mark }) => mark))}.</p>
   const swaps = fewestSwaps(chain)
   const edit = reorderEdit(harness, chain)
-  const mm = jumpsMmOf(chain)
+  const mm = jumpsMm(harness, chain)
   return (
     <div className="space-y-2">
       <p>
         It runs {devices.map(({ mark }) => mark).join(', ')}: {countOf(jumps.length, 'jump')}
-        {mm !== null && `, ${(mm / 1000).toFixed(2)} m in all`}.
+        {mm !== undefined && `, ${(mm / 1000).toFixed(2)} m in all`}.
       </p>
       {swaps !== undefined && (
         <p>
@@ -204,6 +205,40 @@ function StandIns({ look }: { readonly look: LineLook }) {
   )
 }
 
+const ASSUMED_WORDS: Readonly<Record<Assumed, string>> = {
+  count: 'how many LEDs it has',
+  shape: 'how its LEDs sit',
+  face: 'which face shines into the case',
+  corner: 'the corner of its lead',
+  size: 'its size',
+}
+
+/** What is drawn as it is usual, since nobody has said it; what has no place is not drawn at all. */
+function AssumedSeats({ harness, look }: { readonly harness: Harness; readonly look: LineLook }) {
+  const seats = look.line.segments.map((segment) => ({
+    mark: segment.placed.item.mark,
+    seats: seatsOf(harness, segment),
+  }))
+  const marksOf = (what: Assumed) => [
+    ...new Set(seats.flatMap(({ mark, seats: there }) => (there?.assumed.includes(what) === true ? [mark] : []))),
+  ]
+  const open = (Object.keys(ASSUMED_WORDS) as Assumed[]).flatMap((what) => {
+    const marks = marksOf(what)
+    return marks.length === 0 ? [] : [`${ASSUMED_WORDS[what]} (${listNames(marks)})`]
+  })
+  const loose = [...new Set(seats.flatMap(({ mark, seats: there }) => (there === undefined ? [mark] : [])))]
+  return (
+    <>
+      {open.length > 0 && (
+        <p className="text-[13px] text-faded">Drawn as usual, since nobody says it: {open.join('; ')}.</p>
+      )}
+      {loose.length > 0 && (
+        <p className="text-[13px] text-faded">Without a place in a case, and on the strip alone: {listNames(loose)}.</p>
+      )}
+    </>
+  )
+}
+
 /** All that is told of the picked line. */
 export function LinePanel({ harness, look }: { readonly harness: Harness; readonly look: LineLook }) {
   const { line, brightest, owner } = look
@@ -240,6 +275,7 @@ export function LinePanel({ harness, look }: { readonly harness: Harness; readon
       </section>
       <StandIns look={look} />
       <Volts look={look} />
+      <AssumedSeats harness={harness} look={look} />
     </section>
   )
 }

@@ -1,8 +1,10 @@
 import { colourAtVolts, voltsAtLed } from '@/core/light/at-look'
 import type { LineLook } from '@/core/light/line-look'
-import { colourAt, type Colour, type Look } from '@/core/light/patterns'
+import { colourAt, type Look } from '@/core/light/patterns'
 import { seatsOf } from '@/core/light/seats'
+import { leastVoltsOf } from '@/core/operate/electric'
 import type { Harness } from '@/core/operate/harness'
+import type { Colour } from '@/core/physics/led'
 import type { CaseView } from '@/ui/case/view'
 
 /** One LED of the picture. */
@@ -23,9 +25,6 @@ export interface LitLed {
   readonly leastVolts: number
 }
 
-/** What a light needs at least where it does not say: common practice, no source. */
-const LEAST_SHARE = 4.5 / 5
-
 /** Every LED of the lines that sits in a case, where it is drawn. */
 export function litLeds(harness: Harness, view: CaseView, looks: readonly LineLook[]): readonly LitLed[] {
   return looks.flatMap(({ line, strip, volts, framesPerSecond }) => {
@@ -33,7 +32,6 @@ export function litLeds(harness: Harness, view: CaseView, looks: readonly LineLo
       const seats = seatsOf(harness, segment)
       const { itemId } = segment.at
       if (seats === undefined || harness.placeOf(itemId)?.caseItem?.id !== view.caseItem.id) return []
-      const railVolts = segment.light.rail === '12v' ? 12 : 5
       return seats.points.map((point, own): LitLed => {
         const mark = view.net.mark(seats.wall, point)
         return {
@@ -48,7 +46,7 @@ export function litLeds(harness: Harness, view: CaseView, looks: readonly LineLo
           acrossShare: point.xMm / view.frame.depthMm,
           framesPerSecond,
           volts: voltsAtLed(volts.nominal[index]!, own, seats.points.length),
-          leastVolts: segment.light.leastVolts?.value ?? railVolts * LEAST_SHARE,
+          leastVolts: leastVoltsOf(segment.light),
         }
       })
     })

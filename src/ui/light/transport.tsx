@@ -1,8 +1,10 @@
 'use client'
 
 import { ChevronRight, ChevronsRight, Pause, Play } from 'lucide-react'
-import { DEVICE_MS, PATTERNS, STEP_MS, type Colour, type Pattern } from '@/core/light/patterns'
+import { DEVICE_MS, PATTERNS, STEP_MS, type Pattern } from '@/core/light/patterns'
+import { hexOf, sharesOfHex } from '@/core/units/hex'
 import { Button } from '@/ui/shared/button'
+import { SELECT } from '@/ui/shared/select-class'
 import { useLight } from './light-state'
 
 const PATTERN_WORDS: Readonly<Record<Pattern, string>> = {
@@ -17,20 +19,6 @@ const PATTERN_WORDS: Readonly<Record<Pattern, string>> = {
   white: 'full white',
 }
 const FULL_PERCENT = 100
-const FIELD = 'min-h-8 rounded border border-seam bg-linen px-1.5 max-sm:min-h-[44px]'
-
-const hexOf = ({ red, green, blue }: Colour) =>
-  `#${[red, green, blue]
-    .map((share) =>
-      Math.round(share * 255)
-        .toString(16)
-        .padStart(2, '0'),
-    )
-    .join('')}`
-const colourOf = (hex: string): Colour => {
-  const share = (from: number) => Number.parseInt(hex.slice(from, from + 2), 16) / 255
-  return { red: share(1), green: share(3), blue: share(5) }
-}
 
 /** Whether this person asked for less motion; nothing plays for them. */
 const wantsLessMotion = () => matchMedia('(prefers-reduced-motion: reduce)').matches
@@ -72,7 +60,7 @@ export function Transport() {
       </span>
       <label className="flex items-center gap-1.5">
         Show
-        <select value={look.pattern} onChange={({ target }) => setPattern(target.value as Pattern)} className={FIELD}>
+        <select value={look.pattern} onChange={({ target }) => setPattern(target.value as Pattern)} className={SELECT}>
           {PATTERNS.map((pattern) => (
             <option key={pattern} value={pattern}>
               {PATTERN_WORDS[pattern]}
@@ -84,8 +72,8 @@ export function Transport() {
         colour
         <input
           type="color"
-          value={hexOf(look.colour)}
-          onChange={({ target }) => setColour(colourOf(target.value))}
+          value={`#${hexOf(look.colour)}`}
+          onChange={({ target }) => setColour(sharesOfHex(target.value.slice(1)) ?? look.colour)}
           className="h-8 w-10 rounded border border-seam bg-linen p-0.5 max-sm:h-[44px]"
         />
       </label>
@@ -103,7 +91,7 @@ export function Transport() {
       </label>
       <label className="flex items-center gap-1.5">
         pace
-        <select value={pace} onChange={({ target }) => setPace(Number(target.value))} className={FIELD}>
+        <select value={pace} onChange={({ target }) => setPace(Number(target.value))} className={SELECT}>
           <option value={0.25}>a quarter</option>
           <option value={1}>as it is</option>
           <option value={4}>four times</option>

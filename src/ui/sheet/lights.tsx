@@ -4,8 +4,7 @@ import { FULL_WHITE } from '@/core/physics/led'
 import { OWNER_WORDS } from '@/core/rules/light/light-owner'
 import { missText, modelsText } from '@/core/wording/light-text'
 import { useHarness } from '@/ui/session/context'
-
-const CELL = 'py-1 pr-4 text-left align-top'
+import { CELL, PlainTable } from './plain-table'
 
 type Line = LightReport['lines'][number]
 
@@ -59,24 +58,11 @@ export function Lights() {
   return (
     <>
       <p className="mb-1">Legs of a splitter show the same and stand one below the other; LEDs are counted from 1.</p>
-      <div className="overflow-x-auto">
-        <table className="w-full">
-          <thead className="text-[13px] text-faded">
-            <tr>
-              {['outlet', 'devices and their LEDs, in order', 'declare there', 'ruled by'].map((head) => (
-                <th key={head} scope="col" className={`${CELL} font-normal`}>
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((line) => (
-              <Row key={line.name} line={line} />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <PlainTable heads={['outlet', 'devices and their LEDs, in order', 'declare there', 'ruled by']}>
+        {lines.map((line) => (
+          <Row key={line.name} line={line} />
+        ))}
+      </PlainTable>
       {screens.map(({ itemId, mark, name, rotationDegrees }) => (
         <p key={`${itemId} ${name}`} className="mt-1">
           {mark} {name}:{' '}

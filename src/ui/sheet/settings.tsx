@@ -2,10 +2,10 @@ import { headSettings, ignoredHeaders, type HeadSetting, type IgnoredFor } from 
 import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { listNames } from '@/core/wording/text'
 import { useHarness } from '@/ui/session/context'
+import { CELL, PlainTable } from './plain-table'
 
 const MODE_WORDS = { pwm: 'PWM', dc: 'DC', auto: 'automatic' } as const
 const MS_PER_SECOND = 1000
-const CELL = 'py-1 pr-4 text-left align-top'
 
 /** What a curve has beside its points, in the words of menus. */
 function finerText({ curve }: HeadSetting): string {
@@ -87,24 +87,11 @@ export function Settings() {
         For each: the mode first, then whose heat it listens to, then its points, then the rest. Save, restart, and look
         whether the fans do it.
       </p>
-      <div className="overflow-x-auto">
-        <table className="w-full">
-          <thead className="text-[13px] text-faded">
-            <tr>
-              {['header or outlet', 'mode', 'listens to', 'asks for'].map((head) => (
-                <th key={head} scope="col" className={`${CELL} font-normal`}>
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {settings.map((setting) => (
-              <Row key={setting.name} setting={setting} />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <PlainTable heads={['header or outlet', 'mode', 'listens to', 'asks for']}>
+        {settings.map((setting) => (
+          <Row key={setting.name} setting={setting} />
+        ))}
+      </PlainTable>
       <Ignored />
     </>
   )

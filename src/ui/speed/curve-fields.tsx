@@ -4,6 +4,7 @@ import { MOST_POINTS, withPointMore } from '@/core/speed/edit-curve'
 import { HEAT_SOURCES } from '@/core/speed/motors-run'
 import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { Button } from '@/ui/shared/button'
+import { SELECT } from '@/ui/shared/select-class'
 import { NumberCell } from './number-cell'
 
 const [LEAST_C, MOST_C] = [-50, 150]
@@ -164,7 +165,7 @@ export function Source({ curve, onChange }: FinerProps) {
           const wanted = HEAT_SOURCES.find((value) => value === target.value)
           if (wanted !== undefined) onChange({ ...curve, heatSource: wanted })
         }}
-        className="min-h-8 rounded-md border border-seam bg-linen px-2 max-sm:min-h-[44px]"
+        className={SELECT}
       >
         {curve.heatSource === undefined && <option value="">nobody has said</option>}
         {HEAT_SOURCES.map((value) => (

@@ -9,6 +9,7 @@ import { sweep, type Swept } from '@/core/speed/sweep'
 import { boundsText } from '@/core/wording/bounds-text'
 import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { useFocus } from '@/ui/focus/focus'
+import { SELECT } from '@/ui/shared/select-class'
 import { useSearch } from '@/ui/shared/use-search'
 import { axisOf, frameOf, type Dyes } from '@/ui/shared/chart-style'
 import { COOL_C, HOT_C, useSpeed } from './speed-state'
@@ -130,11 +131,7 @@ export function OverHeat({ harness, sources }: OverHeatProps) {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-[14px]">
         <label className="flex items-center gap-2">
           As the heat rises of the
-          <select
-            value={source}
-            onChange={({ target }) => setChosen(target.value as HeatSource)}
-            className="min-h-8 rounded border border-seam bg-linen px-1.5 max-sm:min-h-[44px]"
-          >
+          <select value={source} onChange={({ target }) => setChosen(target.value as HeatSource)} className={SELECT}>
             {sources.map((one) => (
               <option key={one} value={one}>
                 {HEAT_WORDS[one]}

@@ -12,7 +12,7 @@ const HEARD_PERCENT = 10
 const JUMPY: readonly Curve['heatSource'][] = ['processor', 'graphics']
 
 const swingOf = (curve: Curve) => widestSwing(curve, USUAL_SWING)
-const isCalm = (curve: Curve) => !exceeds(swingOf(curve).swingPercent, HEARD_PERCENT)
+const isCalm = ({ swingPercent }: ReturnType<typeof swingOf>) => !exceeds(swingPercent, HEARD_PERCENT)
 
 /** A curve on which the fans go up and down with every small load. */
 export const curveHunts = defineRule({
@@ -34,8 +34,9 @@ export const curveHunts = defineRule({
     harness.choices.curves.map((curve) => {
       const { at: head, heatSource: heat } = curve
       if (heat === undefined || !JUMPY.includes(heat)) return say.notApplicable()
-      if (isCalm(curve)) return say.holds()
-      const { swingPercent, fromC: fromCelsius } = swingOf(curve)
+      const swing = swingOf(curve)
+      if (isCalm(swing)) return say.holds()
+      const { swingPercent, fromC: fromCelsius } = swing
       const params = { heat, port: harness.name(head), riseCelsius: USUAL_SWING.riseC, fromCelsius, swingPercent }
       return say.found('hunts', [head], params)
     }),
@@ -44,7 +45,7 @@ export const curveHunts = defineRule({
       const curve = harness.choices.curveAt(head)
       if (curve === undefined) return []
       const wider = Array.from({ length: USUAL_SWING.riseC }, (_, index) => ({ ...curve, hysteresisC: index + 1 }))
-      const calm = wider.find(isCalm)!
+      const calm = wider.find((curve) => isCalm(swingOf(curve)))!
       const params = { port: harness.name(head), hysteresisCelsius: calm.hysteresisC }
       const edit = curveEdit(harness.choices.curveSet, calm)
       return [{ messageId: 'calmCurve', params, edit }]

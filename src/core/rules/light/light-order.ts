@@ -2,7 +2,7 @@ import { sameRef } from '../../build/refs'
 import { chainsOf, reorderEdit, sortingTable } from '../../light/order'
 import type { Harness } from '../../operate/harness'
 import type { Line, Segment } from '../../structure/signal/lights'
-import { defineRule } from '../engine/rule'
+import { defineRule, type Mend } from '../engine/rule'
 
 interface Numbered {
   readonly segment: Segment
@@ -14,15 +14,6 @@ function numberedOf(harness: Harness, { segments }: Line): readonly Numbered[] {
     const number = harness.choices.numberOf(segment.at.itemId)
     return number === undefined ? [] : [{ segment, number }]
   })
-}
-
-/** The nearest light before this one in its own leg that has a number; legs that mirror each other are not compared. */
-function numberedBefore(all: readonly Numbered[], { before }: Segment): Numbered | undefined {
-  for (let at = before; at !== undefined; at = at.before) {
-    const found = all.find(({ segment }) => segment === at)
-    if (found !== undefined) return found
-  }
-  return undefined
 }
 
 /** Effects run the way the eye does when the chain follows the numbers in the case. */
@@ -44,11 +35,7 @@ export const lightOrder = defineRule({
       const placed = numberedOf(harness, line)
       const at = [line.source.ref, ...placed.map(({ segment }) => segment.at)]
       if (placed.length < 2) return say.notApplicable()
-      const isInOrder = placed.every(({ segment, number }) => {
-        const before = numberedBefore(placed, segment)
-        return before === undefined || before.number <= number
-      })
-      if (isInOrder) return say.holds()
+      if (chainsOf(harness, line).every(({ jumps }) => jumps.length === 0)) return say.holds()
       const wanted = placed.toSorted((a, b) => a.number - b.number)
       const marks = (entries: readonly Numbered[]) => [
         ...new Set(entries.map(({ segment }) => segment.placed.item.mark)),
@@ -58,9 +45,11 @@ export const lightOrder = defineRule({
     }),
   mends: (harness, { at: [source] }) => {
     const line = harness.lights().lines.find((one) => source !== undefined && sameRef(one.source.ref, source))
-    const [chain, ...others] = line === undefined ? [] : chainsOf(harness, line)
-    const edit = chain === undefined || others.length > 0 ? undefined : reorderEdit(harness, chain)
-    if (edit === undefined) return []
-    return [{ messageId: 'reorder', params: { leads: sortingTable(chain!).map(({ device }) => device.mark) }, edit }]
+    const chains = line === undefined ? [] : chainsOf(harness, line)
+    return chains.flatMap((chain): readonly Mend[] => {
+      const edit = reorderEdit(harness, chain)
+      const leads = sortingTable(chain).map(({ device }) => device.mark)
+      return edit === undefined ? [] : [{ messageId: 'reorder', params: { leads }, edit }]
+    })
   },
 })

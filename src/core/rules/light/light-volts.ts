@@ -1,16 +1,11 @@
-import { lightVoltsIn, voltsAt } from '../../operate/electric'
+import { leastVoltsOf, lightVoltsIn, voltsAt } from '../../operate/electric'
 import { isWeak } from '../../schema/weak'
 import type { Harness } from '../../operate/harness'
 import type { Line, PlacedLight } from '../../structure/signal/lights'
 import type { Rail } from '../../parts/connectors'
-import { RAIL_VOLTS } from '../../physics/amps'
+import { RAIL_VOLTS, SUPPLY_TOLERANCE_SHARE } from '../../physics/amps'
 import { exceeds } from '../../units/compare'
 import { defineRule } from '../engine/rule'
-
-/** What a 5 V light needs at least where it does not say so; a 12 V one in the same proportion: common practice, no source. */
-const FALLBACK_SHARE = 4.5 / 5
-/** Supplies are allowed 5 % either way (ATX12V design guide, from memory). */
-const LOW_SHARE = 0.95
 
 interface Ends {
   readonly line: Line
@@ -19,8 +14,6 @@ interface Ends {
   readonly isOpen: boolean
   readonly isAssumed: boolean
 }
-
-const leastVoltsOf = ({ light }: PlacedLight) => light.leastVolts?.value ?? RAIL_VOLTS[light.rail] * FALLBACK_SHARE
 
 function endsOf(harness: Harness, line: Line): Ends | undefined {
   const rail = line.segments[0]!.light.rail
@@ -41,7 +34,7 @@ function endsOf(harness: Harness, line: Line): Ends | undefined {
 function worstOf({ line, voltsOf }: Ends) {
   const judged = line.segments.flatMap((segment) => {
     const volts = voltsOf(segment)
-    return volts === undefined ? [] : [{ segment, volts, leastVolts: leastVoltsOf(segment) }]
+    return volts === undefined ? [] : [{ segment, volts, leastVolts: leastVoltsOf(segment.light) }]
   })
   return judged.toSorted((a, b) => a.volts - a.leastVolts - (b.volts - b.leastVolts))[0]
 }
@@ -94,7 +87,7 @@ export const lightVolts = defineRule({
           endVolts: Math.max(0, volts),
           leastVolts,
           // The currents do not change with the source, so every volt it lacks is lacking at the end.
-          lowVolts: Math.max(0, volts - RAIL_VOLTS[segment.light.rail] * (1 - LOW_SHARE)),
+          lowVolts: Math.max(0, volts - RAIL_VOLTS[segment.light.rail] * SUPPLY_TOLERANCE_SHARE),
         })
       }),
       ...(lowest === undefined

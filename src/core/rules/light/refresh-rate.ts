@@ -1,5 +1,6 @@
 import { settingOf } from '../../build/settings'
-import { framesPerSecond, LONGEST_RESET_MICROSECONDS } from '../../physics/led'
+import { framesPerSecond } from '../../physics/led'
+import { longestReset } from '../../structure/signal/lights'
 import { exceeds } from '../../units/compare'
 import { defineRule } from '../engine/rule'
 
@@ -25,8 +26,7 @@ export const refreshRate = defineRule({
     harness.lights().lines.map(({ source, segments, ledCount, unknownCount }) => {
       const at = [source.ref]
       if (segments.every(({ light }) => light.control !== 'eachLed')) return say.notApplicable()
-      const resets = segments.map(({ light }) => light.resetMicroseconds?.value ?? LONGEST_RESET_MICROSECONDS)
-      const actualFramesPerSecond = framesPerSecond(ledCount, Math.max(...resets))
+      const actualFramesPerSecond = framesPerSecond(ledCount, longestReset(segments))
       const wantedFramesPerSecond = settingOf(harness.build, 'leastFramesPerSecond')
       const port = harness.name(source.ref)
       if (exceeds(wantedFramesPerSecond, actualFramesPerSecond)) {

@@ -1,31 +1,19 @@
-import type { PortRef } from '../../schema/schema-kit'
 import type { Harness } from '../../operate/harness'
+import { drivesAt, leastLimit } from '../../structure/wiring/part-facts'
 import type { PlacedPort } from '../../structure/wiring/wiring'
 import { exceeds } from '../../units/compare'
 import { defineRule } from '../engine/rule'
 
 /** LEDs that the declaration has to cover: where one signal is copied to all groups, the largest of them. */
 function neededAt(harness: Harness, placed: PlacedPort) {
-  const together = placed.facts.all.drives.find(
-    (r) => r.signal === 'light' && r.together && r.outlets.includes(placed.port.id),
-  )
-  const portIds = together?.outlets ?? [placed.port.id]
+  const drives = drivesAt(placed.facts, placed.port.id, 'light')
+  const portIds = drives?.together === true ? drives.outlets : [placed.port.id]
   const lines = portIds.map((portId) => harness.lights().lineBelow({ itemId: placed.item.id, portId }))
   return {
     ledCount: Math.max(0, ...lines.map((line) => line.ledCount)),
     unknownCount: lines.reduce((sum, line) => sum + line.unknownCount, 0),
     isIdle: lines.every(({ segments }) => segments.length === 0),
   }
-}
-
-/** Most units that may be declared on this outlet. */
-function mostUnitsAt(harness: Harness, ref: PortRef): number | undefined {
-  const limits = harness
-    .port(ref)
-    .facts.all.limit.flatMap(({ ports, mostUnitCount }) =>
-      mostUnitCount !== undefined && ports.includes(ref.portId) ? [mostUnitCount.value] : [],
-    )
-  return limits.length === 0 ? undefined : Math.min(...limits)
 }
 
 /** The model that a box is told it drives, against the lights that really hang there. */
@@ -69,7 +57,7 @@ export const standInModel = defineRule({
         model: declared.model,
         ledCount,
       }
-      const limitCount = mostUnitsAt(harness, declared.at)
+      const limitCount = leastLimit(harness.port(declared.at).facts, declared.at.portId, 'mostUnitCount')
       if (limitCount !== undefined && exceeds(declared.unitCount, limitCount)) {
         const { port, unitCount, model } = params
         return say.found('tooMany', at, { port, unitCount, model, limitCount })

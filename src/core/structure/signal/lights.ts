@@ -1,5 +1,6 @@
 import type { PartFacts } from '../wiring/part-facts'
 import type { PortRef } from '../../schema/schema-kit'
+import { LONGEST_RESET_MICROSECONDS } from '../../physics/led'
 import type { Wire } from '../../parts/connectors'
 import type { RelationOf } from '../../parts/schema'
 import type { ChoicesBy } from '../wiring/choices'
@@ -56,6 +57,10 @@ export interface Lights {
 export const showsOne = ({ all: { drives, repeats } }: PartFacts, portIds: readonly string[]): boolean =>
   drives.some((r) => r.signal === 'light' && r.together && portIds.every((id) => r.outlets.includes(id))) ||
   repeats.some((r) => r.signal === 'light' && portIds.every((id) => r.to.includes(id)))
+
+/** The longest reset between frames of some lights, in µs; the longest one published for a light that states none. */
+export const longestReset = (lights: readonly Pick<PlacedLight, 'light'>[]): number =>
+  Math.max(0, ...lights.map(({ light }) => light.resetMicroseconds?.value ?? LONGEST_RESET_MICROSECONDS))
 
 const signalWireOf = (light: RelationOf<'light'>): Wire => (light.control === 'eachLed' ? 'data' : 'r')
 

@@ -1,4 +1,4 @@
-import { hasPump } from '../wiring/part-facts'
+import { drivesAt, hasPump } from '../wiring/part-facts'
 import { chosenFor, type Schools } from '../../build/groups'
 import { sameRef } from '../../build/refs'
 import type { Build } from '../../build/schema'
@@ -25,7 +25,7 @@ export function lightOwnerOf(
   maker: string | undefined,
 ): LightOwner | undefined {
   if (isBoard(source)) return 'board'
-  const drives = source.facts.all.drives.find((r) => r.signal === 'light' && r.outlets.includes(source.port.id))
+  const drives = drivesAt(source.facts, source.port.id, 'light')
   if (drives?.needsProgram === undefined) return undefined
   if (!drives.needsProgram) return 'handBox'
   return source.facts.part.maker === maker ? 'maker' : 'foreign'

@@ -25,6 +25,23 @@ export function supplyPortOf(consumer: Consumer): string {
   return consumer.type === 'light' ? consumer.input : consumer.port
 }
 
+/** What drives a signal at one of the outlets of a part, if anything in it does. */
+export const drivesAt = (
+  { all }: PartFacts,
+  portId: string,
+  signal: RelationOf<'drives'>['signal'],
+): RelationOf<'drives'> | undefined => all.drives.find((r) => r.signal === signal && r.outlets.includes(portId))
+
+/** The strictest of the limits of a port in a count; undefined where it has none. */
+export function leastLimit(
+  { all }: PartFacts,
+  portId: string,
+  count: 'mostLedCount' | 'mostUnitCount',
+): number | undefined {
+  const limits = all.limit.flatMap((limit) => (limit.ports.includes(portId) ? (limit[count]?.value ?? []) : []))
+  return limits.length === 0 ? undefined : Math.min(...limits)
+}
+
 function byType(part: Part): ByType {
   const lists: { [T in Relation['type']]: RelationOf<T>[] } = {
     joins: [],

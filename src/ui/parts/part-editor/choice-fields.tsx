@@ -163,17 +163,7 @@ export function FlagField({ form, path, label }: FieldProps) {
 }
 
 /** A name that may be left out. */
-export function OptionalName({
-  form,
-  path,
-  label,
-  placeholder,
-}: {
-  readonly form: Form
-  readonly path: string
-  readonly label: string
-  readonly placeholder: string
-}) {
+export function OptionalName({ form, path, label, placeholder }: FieldProps & { readonly placeholder: string }) {
   return (
     <Controller
       control={form.control}
@@ -222,10 +212,7 @@ function readPoints(text: string): Points {
   })
 }
 
-interface TypedListProps<T> {
-  readonly form: Form
-  readonly path: string
-  readonly label: string
+interface TypedListProps<T> extends FieldProps {
   readonly hint: { readonly example: string; readonly words: string }
   readonly show: (list: readonly T[] | undefined) => string
   readonly read: (text: string) => readonly T[]

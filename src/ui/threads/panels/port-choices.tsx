@@ -6,8 +6,10 @@ import type { SingleEdit } from '@/core/build/edit-schema'
 import { sameRef } from '@/core/build/refs'
 import { SCHOOLS } from '@/core/build/schools'
 import { optionsOf } from '@/core/wording/school-words'
+import { drivesAt } from '@/core/structure/wiring/part-facts'
 import type { PlacedPort } from '@/core/structure/wiring/wiring'
-import { standInsFor } from '@/core/light/stand-in'
+import { standInsOf } from '@/core/light/line-look'
+import { stripOf } from '@/core/light/strip'
 import { useActions, useHarness } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
 
@@ -132,20 +134,14 @@ const MOST_OFFERED = 3
 function DeclaredModel({ placed }: { readonly placed: PlacedPort }) {
   const harness = useHarness()
   const { dispatch } = useActions()
-  const { all } = placed.facts
-  const drives = all.drives.find(({ signal, outlets }) => signal === 'light' && outlets.includes(placed.port.id))
+  const drives = drivesAt(placed.facts, placed.port.id, 'light')
   const held = harness.build.choices.declaredModels?.find(({ at }) => sameRef(at, placed.ref))
   const [model, setModel] = useState(held?.model ?? '')
   const [ledCount, setLedCount] = useState(String(held?.ledCount ?? ''))
   const [unitCount, setUnitCount] = useState(String(held?.unitCount ?? ''))
   if (drives?.needsProgram !== true && held === undefined) return null
   const line = harness.lights().lineBelow(placed.ref)
-  const limits = all.limit.filter(({ ports }) => ports.includes(placed.port.id))
-  const most = {
-    unitCount: Math.min(...limits.map(({ mostUnitCount }) => mostUnitCount?.value ?? Infinity), 99),
-    ledCount: Math.min(...limits.map(({ mostLedCount }) => mostLedCount?.value ?? Infinity), 100000),
-  }
-  const offered = standInsFor(line.ledCount, drives?.models ?? [], most).slice(0, MOST_OFFERED)
+  const offered = standInsOf(stripOf(harness, line))?.single.slice(0, MOST_OFFERED) ?? []
   const [leds, units] = [Number(ledCount), Number(unitCount)]
   const isWhole = model.trim() !== '' && Number.isInteger(leds) && leds > 0 && Number.isInteger(units) && units > 0
   const number = (label: string, value: string, set: (text: string) => void) => (
