@@ -214,7 +214,7 @@ function typedLineDocument(): string {
     '',
     'A line is what people read off a label, in any order: a thing, how many, and figures with units. Commas, “with” and',
     '“and” part clauses; a semicolon or a new line parts two parts. Figures: A, mA, W, V, mm, cm, m, inches, AWG, rpm,',
-    'LEDs, LEDs a metre, lit, mA per LED, pins, outlets, m³/h, CFM, dB(A), prices. A comma right between digits is a decimal one. What',
+    'LEDs, LEDs a metre, lit, mA per LED, pins, outlets, m³/h, CFM, Pa, mm of water, %, dB(A), prices. A comma right between digits is a decimal one. What',
     'is not said stays unknown; what is taken for granted is said beside the part, and nothing is kept before a person',
     `confirms it. Things: ${Object.values(THING_WORDS).join(', ')}; and, each by its rows or by what comes with it,`,
     'controller (by outlets), board (by headers), supply (by cables), cooler (radiator, fans, pump) and case (by its class).',

@@ -144,10 +144,13 @@ export const BENCH_LINES: readonly TypedLine[] = [
   {
     line: 'mid tower with 3 fans',
     refused: [
-      ['3', '“3” says nothing here. A line tells the class of a case, no more; put a semicolon before another part.'],
+      [
+        '3',
+        '“3” says nothing here. A line tells the class of a case, and what a panel holds back; put a semicolon before another part.',
+      ],
       [
         'fans',
-        '“fans” is no word that these lines know. A line tells the class of a case, no more; put a semicolon before another part.',
+        '“fans” is no word that these lines know. A line tells the class of a case, and what a panel holds back; put a semicolon before another part.',
       ],
     ],
   },
@@ -241,6 +244,49 @@ export const BENCH_LINES: readonly TypedLine[] = [
     line: 'air cooler 2 fans 140 0.25A 3-pin €59',
     became: ['1 × Air cooler fan, 140 mm, 3-pin, 0.25 A', '1 × Air cooler fan, 140 mm, 3-pin, 0.25 A'],
     assumed: ['no lead length: it stays unknown'],
+  },
+  {
+    line: 'controller 4 fan outlets 1A, usb, sata, own preset up to 1500 rpm',
+    became: ['1 × Controller, 4 fan outlets of 1.00 A'],
+  },
+  {
+    line: 'controller 2 argb 2A usb sata preset 1500 rpm',
+    refused: [['', 'A preset in rpm needs fan outlets to hold: say how many the box has.']],
+  },
+  {
+    line: 'board 3 fan headers 1A 1500 rpm',
+    refused: [['1500 rpm', 'A board has no such figure: leave “1500 rpm” out.']],
+  },
+  {
+    line: '240 aio holds back 12 Pa at 100 m3/h, fans 0.3A 400mm 4-pin, pump 0.4A 400mm 4-pin',
+    became: ['1 × Liquid cooler 240, pump lead of 4 pins', '2 × Fan, 120 mm, 4-pin, 0.30 A'],
+  },
+  { line: '240 aio 12 Pa, no fans', refused: [['12 Pa', 'Say at which flow, too: “12 Pa at 100 m³/h”.']] },
+  {
+    line: 'mid tower, front 8 Pa at 100 m3/h, roof 0.5 mm h2o at 60 cfm',
+    became: ['1 × Mid tower'],
+    assumed: ['panels and measures as cases of this class have them as a rule: correct them from its manual'],
+  },
+  {
+    line: 'mid tower, floor 8 Pa at 100 m3/h, roof 5 Pa, rear',
+    refused: [
+      ['floor', 'A mid tower has places at front, roof, rear alone.'],
+      ['5 Pa', 'Say at which flow, too: “12 Pa at 100 m³/h”.'],
+      ['rear', 'Say what it holds back: “8 Pa at 100 m³/h”.'],
+    ],
+  },
+  {
+    line: 'mid tower 8 Pa at 100 m3/h',
+    refused: [
+      [
+        '8 Pa',
+        '“8 Pa” says nothing here. A line tells the class of a case, and what a panel holds back; put a semicolon before another part.',
+      ],
+      [
+        '100 m3/h',
+        '“100 m3/h” says nothing here. A line tells the class of a case, and what a panel holds back; put a semicolon before another part.',
+      ],
+    ],
   },
   { line: 'fan controller 8 outlets 1A sata usb pwm in', became: ['1 × Controller, 8 fan outlets of 1.00 A'] },
   {

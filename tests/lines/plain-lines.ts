@@ -74,6 +74,22 @@ export const PLAIN_LINES: readonly TypedLine[] = [
     assumed: ['a 4-pin plug: say “3-pin” where it is not', 'no lead length: it stays unknown'],
   },
   {
+    line: 'fan 120 4-pin 0.2A 400mm argb ring 12 leds 20mA/led chain strut side counter-clockwise',
+    became: ['1 × Fan, 120 mm, 4-pin, 0.20 A, 12 LEDs'],
+  },
+  {
+    line: 'strip argb 30 leds 50 mA per led row of 50 cm lead 300mm chain',
+    became: ['1 × Addressable light, 30 LEDs'],
+  },
+  {
+    line: 'argb light ring 16 leds 20mA/led 300mm chain ring row',
+    refused: [['row', 'The shape of its LEDs is said twice: LEDs in a ring and LEDs in a row. Leave one out.']],
+  },
+  {
+    line: 'splitter 3 legs 20 cm clockwise',
+    refused: [['clockwise', 'A splitter has no way round of its LEDs: leave “clockwise, seen from the lit face” out.']],
+  },
+  {
     line: 'strip argb 30 leds 50 mA per led 300mm 24 awg',
     became: ['1 × Addressable light, 30 LEDs'],
     assumed: ['no tail for a next light: say “chain” where there is one'],

@@ -10,7 +10,14 @@ type FlagSlot = { [S in Slot]-?: NonNullable<Draft[S]> extends boolean ? S : nev
 
 type Column =
   | { readonly sort: 'text'; readonly field: 'name' | 'maker' | 'note' | 'currency' }
-  | { readonly sort: 'kind' | 'origin' | 'light' | 'supply' | 'price' }
+  | { readonly sort: 'kind' | 'origin' | 'price' }
+  | {
+      readonly sort: 'word'
+      readonly slot: 'control' | 'ledShape' | 'litFaces' | 'feed'
+      /** What it tells, as messages call it. */
+      readonly what: string
+      readonly words: Readonly<Record<string, string>>
+    }
   | { readonly sort: 'number'; readonly slot: NumberSlot; readonly range?: keyof typeof RANGES }
   | { readonly sort: 'flag'; readonly slot: FlagSlot }
 
@@ -39,14 +46,28 @@ export const COLUMNS: Readonly<Record<string, Column>> = {
   lengthMm: number('lengthMm', 'lengthMm'),
   gaugeAwg: number('gaugeAwg', 'gaugeAwg'),
   outletCount: number('outletCount', 'outletCount'),
-  light: { sort: 'light' },
+  light: { sort: 'word', slot: 'control', what: 'kind of light', words: { '5 V': 'addressable', '12 V': 'oneColour' } },
   ledCount: number('ledCount', 'ledCount'),
   litLedCount: number('litLedCount', 'ledCount'),
   milliampsPerLed: number('milliampsPerLed', 'milliampsPerLed'),
   lightAmps: number('lightAmps', 'amps'),
   lightWatts: number('lightWatts', 'watts'),
   hasTail: { sort: 'flag', slot: 'hasTail' },
-  supply: { sort: 'supply' },
+  ledShape: { sort: 'word', slot: 'ledShape', what: 'shape of LEDs', words: { ring: 'ring', row: 'line' } },
+  rowMm: number('rowMm', 'lengthMm'),
+  litFaces: {
+    sort: 'word',
+    slot: 'litFaces',
+    what: 'lit face',
+    words: { open: 'open', struts: 'struts', both: 'both' },
+  },
+  isClockwise: { sort: 'flag', slot: 'isClockwise' },
+  supply: {
+    sort: 'word',
+    slot: 'feed',
+    what: 'supply plug',
+    words: { sata: 'sata-power', peripheral: 'peripheral-4pin' },
+  },
   rulesVolts: { sort: 'flag', slot: 'rulesVolts' },
   isReverse: { sort: 'flag', slot: 'isReverse' },
   isTachOnly: { sort: 'flag', slot: 'isTachOnly' },
@@ -64,8 +85,8 @@ export const COLUMN_BY_PLAIN_NAME = new Map(COLUMN_NAMES.map((name) => [plain(na
 
 const YES = ['yes', 'true', '1', 'x']
 const NO = ['no', 'false', '0']
-const LIGHTS = { '5v': 'addressable', '12v': 'oneColour' } as const
-const SUPPLIES = { sata: 'sata-power', peripheral: 'peripheral-4pin' } as const
+/** Flags that no part keeps as “no”: what is not so is as usual. */
+const NO_SAYS_NOTHING: readonly FlagSlot[] = ['isReverse', 'isTachOnly', 'isOwnPlug', 'isPowered']
 const thingByWord = new Map<string, Thing>(THINGS.map((thing) => [plain(THING_WORDS[thing]), thing]))
 
 /** What a row says: the draft of its part and the texts beside it. */
@@ -82,11 +103,6 @@ function numberOf(text: string): number | undefined {
 
 /** Words as a person is shown a choice of them. */
 export const oneOfWords = (words: readonly string[]) => words.map((word) => `“${word}”`).join(', ')
-
-function fromWord<T>(table: Readonly<Record<string, T>>, text: string): T | undefined {
-  const key = plain(text)
-  return Object.hasOwn(table, key) ? table[key] : undefined
-}
 
 /** Puts a cell into the row, or gives what is wrong with it. */
 export function readCell(row: Row, column: Column, text: string): string | undefined {
@@ -111,24 +127,17 @@ export function readCell(row: Row, column: Column, text: string): string | undef
       if (!(ORIGINS as readonly string[]).includes(text)) return `“${text}” is no origin: ${oneOfWords(ORIGINS)}.`
       row.origin = text as Origin
       return undefined
-    case 'light': {
-      const control = fromWord(LIGHTS, text)
-      if (control === undefined)
-        return `“${text}” is no kind of light: “5 V” (each LED by itself) or “12 V” (one colour).`
-      row.draft.control = control
-      return undefined
-    }
-    case 'supply': {
-      const feed = fromWord(SUPPLIES, text)
-      if (feed === undefined) return `“${text}” is no supply plug: “sata” or “peripheral”.`
-      row.draft.feed = feed
+    case 'word': {
+      const words = Object.keys(column.words)
+      const word = words.find((known) => plain(known) === plain(text))
+      if (word === undefined) return `“${text}” is no ${column.what}: ${oneOfWords(words)}.`
+      row.draft[column.slot] = column.words[word] as never
       return undefined
     }
     case 'flag': {
       const word = text.toLowerCase()
       if (!YES.includes(word) && !NO.includes(word)) return `“${text}” is neither “yes” nor “no”.`
-      if (YES.includes(word) || column.slot === 'hasTail' || column.slot === 'rulesVolts')
-        row.draft[column.slot] = YES.includes(word)
+      if (YES.includes(word) || !NO_SAYS_NOTHING.includes(column.slot)) row.draft[column.slot] = YES.includes(word)
       return undefined
     }
     case 'price': {
@@ -154,10 +163,7 @@ export const columnOfSlot = (slot: Slot): string => {
     const column = COLUMNS[name]!
     return 'slot' in column && column.slot === slot
   })
-  return (
-    found ??
-    (slot === 'control' || slot === 'volts' ? 'light' : slot === 'feed' || slot === 'isPowered' ? 'supply' : 'kind')
-  )
+  return found ?? (slot === 'volts' ? 'light' : slot === 'isPowered' ? 'supply' : 'kind')
 }
 
 /** What a row writes into a column. */
@@ -169,12 +175,10 @@ export function cellOf(column: Column, { draft, texts, origin }: Row): string {
       return THING_WORDS[draft.thing!]
     case 'origin':
       return origin
-    case 'light':
-      return draft.control === undefined ? '' : draft.control === 'addressable' ? '5 V' : '12 V'
-    case 'supply':
-      return draft.feed === undefined ? '' : draft.feed === 'sata-power' ? 'sata' : 'peripheral'
     case 'price':
       return draft.priceCents === undefined ? '' : (draft.priceCents / 100).toFixed(2)
+    case 'word':
+      return Object.keys(column.words).find((word) => column.words[word] === draft[column.slot]) ?? ''
     case 'flag':
       return draft[column.slot] === undefined ? '' : draft[column.slot] === true ? 'yes' : 'no'
     case 'number':

@@ -1,4 +1,5 @@
-import { openPartsCsv } from './parts-csv'
+import { partsOfLine } from '../line/part-of-line'
+import { openPartsCsv, writePartsCsv } from './parts-csv'
 
 const read = (text: string, size = text.length) => {
   const reader = openPartsCsv((index) => `p${index}`)
@@ -54,6 +55,26 @@ describe('a file of plain parts, piece by piece', () => {
     expect(pushAll).toThrow('At line 2: a cell opens with a quote that never closes.')
     expect(pushed).toBeLessThan(10)
     expect(() => read('kind,name\nfan,"open\n')).toThrow('At line 2: a cell opens with a quote that never closes.')
+  })
+
+  test.each([
+    'fan 120 4-pin 0.2A least 18% no stop 400mm argb ring 12 leds 20mA/led no chain strut side counter-clockwise',
+    'fan 120 4-pin 0.2A least 18% zero rpm 2.8 mm h2o 9 blades 400mm',
+    'strip argb 60 leds/m 0.5m 20mA/led chain both sides',
+    'strip 12V 7.2W 300mm chain round clockwise',
+    'hub 5 outlets sata pwm-only 3A',
+  ])('%s: comes back from its row as it was', (line) => {
+    const { part } = partsOfLine(line, () => 'p1')[0]!.made[0]!
+    const { text } = writePartsCsv([part])
+    expect(read(text)).toMatchObject({ parts: [part], faultCount: 0 })
+  })
+
+  test('words of a column that are none of its own name those', () => {
+    const { faults } = read('kind,name,light,ledCount,ledShape,litFaces\nlight,One,5 V,12,star,inside\n')
+    expect(faults).toMatchObject([
+      { column: 'ledShape', message: '“star” is no shape of LEDs: “ring”, “row”.' },
+      { column: 'litFaces', message: '“inside” is no lit face: “open”, “struts”, “both”.' },
+    ])
   })
 
   test('nothing at all, or a line without columns', () => {

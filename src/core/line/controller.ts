@@ -18,6 +18,7 @@ const GRAMMAR: Grammar<Kind, Fact> = {
   name: 'controller',
   usual: 'fan',
   kindWords: { fan: 'outlets for fans', light5V: 'outlets for lights of 5 V, each LED by itself' },
+  rpmMeaning: 'its own preset lets a fan turn at most',
   words: new Map<string, Word>([
     ...row('fan', 'fan', 'pwm fan', 'pwm'),
     ...row('light5V', 'argb', 'addressable', 'argb light', 'argb led', 'light', 'led'),
@@ -43,6 +44,11 @@ const GRAMMAR: Grammar<Kind, Fact> = {
       'max',
       'most',
       'lead',
+      'preset',
+      'own',
+      'its',
+      'up',
+      'to',
       'supply',
       'new',
       'my',
@@ -72,6 +78,7 @@ interface Box {
   readonly lights: Outlets
   readonly facts: ReadonlySet<Fact>
   readonly isByUsb: boolean
+  readonly presetMostRpm: number | undefined
 }
 
 const assumedOf = ({ fans, lights, facts, isByUsb }: Box): readonly (string | false)[] => [
@@ -101,6 +108,9 @@ function sentences(box: Box, hasRows: boolean): readonly string[] {
       ? [`A ${kind} sync lead needs ${kind} outlets to lead: say how many the box has.`]
       : []
   return [
+    ...(box.presetMostRpm !== undefined && box.fans.count === 0
+      ? ['A preset in rpm needs fan outlets to hold: say how many the box has.']
+      : []),
     ...(hasRows ? [] : ['Say what outlets the box has: “4 fan outlets, 2 argb, usb, sata”.']),
     ...idle('speedSync', 'fan', box.fans),
     ...idle('lightSync', 'light', box.lights),
@@ -109,11 +119,11 @@ function sentences(box: Box, hasRows: boolean): readonly string[] {
 
 /** A box with a brain by its outlets: “controller 4 fan outlets, 2 argb, usb, sata”. */
 export function controllerOfLine(tokens: readonly Token[], end: number, newId: NewId): LineResult {
-  const { rows: read, facts, price, spans, faults } = readRows(tokens, GRAMMAR)
+  const { rows: read, facts, price, rpm: presetMostRpm, spans, faults } = readRows(tokens, GRAMMAR)
   const rows = read.filter(({ kind, count }) => kind !== undefined || count !== undefined)
   const [fans, lights] = [outletsOf(rows, 'fan'), outletsOf(rows, 'light5V')]
   const isByUsb = facts.has('usb') || !facts.has('noUsb')
-  const box: Box = { fans, lights, facts, isByUsb }
+  const box: Box = { fans, lights, facts, isByUsb, presetMostRpm }
   return resultOf({
     spans,
     faults: [...faults, ...sentences(box, rows.length > 0).map((message) => ({ from: end, to: end, message }))],
@@ -130,7 +140,7 @@ export function controllerOfLine(tokens: readonly Token[], end: number, newId: N
         ...(isByUsb ? { usb: { need: 'required' as const } } : {}),
         ...(facts.has('speedSync') ? { speedSync: 'led by the board' } : {}),
         ...(facts.has('lightSync') ? { lightSync: 'led by the board' } : {}),
-        ...stated({ mostAmpsEach: fans.amps, mostLightAmpsEach: lights.amps }),
+        ...stated({ mostAmpsEach: fans.amps, mostLightAmpsEach: lights.amps, presetMostRpm }),
       })
       return [{ count: 1, part }]
     },

@@ -7,6 +7,7 @@ import type { LineFault, Reading, Span } from '../parts/line/state'
 import { figureOf, makeFanSplitter } from '../parts/make'
 import type { Part } from '../parts/schema'
 import { assumedOf, faultsOf } from './assumed'
+import { dropFields, readDrop, type DropRead } from './drop'
 import { resultOf, type LinePart, type LineResult, type NewId } from './made'
 import { phraseIn } from './rows'
 
@@ -36,7 +37,7 @@ const WORDS: ReadonlyMap<string, Said> = new Map<string, Said>([
     word,
     'joined',
   ]),
-  ...['cooler', 'cpu', 'processor', 'a', 'an', 'the', 'of', 'its', 'new', 'my', 'cooling'].map(
+  ...['cooler', 'cpu', 'processor', 'a', 'an', 'the', 'of', 'its', 'new', 'my', 'cooling', 'at', 'holds', 'back'].map(
     (word): [string, Said] => [word, 'filler'],
   ),
 ])
@@ -139,7 +140,7 @@ function fansOf(draft: Draft, newId: NewId, isJoined: boolean): readonly LinePar
 function withRadiator(
   pump: Part,
   radiator: { readonly fanCount: number; readonly sizeMm: number },
-  name: string,
+  { name, drop }: { readonly name: string; readonly drop: DropRead },
 ): Part {
   return {
     ...pump,
@@ -147,6 +148,7 @@ function withRadiator(
     mechanical: {
       radiatorFanSizeMm: figureOf(radiator.sizeMm, 'label'),
       radiatorFanCount: figureOf(radiator.fanCount, 'label'),
+      ...dropFields(drop, 'manual'),
     },
   }
 }
@@ -178,7 +180,7 @@ function airCooler(head: Head, fans: Reading, newId: NewId): LineResult {
 }
 
 /** Words of the cooler that say nothing of one. */
-const strange = ({ rest }: Head): readonly LineFault[] =>
+const strange = ({ rest }: Pick<Head, 'rest'>): readonly LineFault[] =>
   rest.map(({ from, to, text }) => ({
     from,
     to,
@@ -189,6 +191,8 @@ const strange = ({ rest }: Head): readonly LineFault[] =>
 interface Liquid {
   readonly head: Head
   readonly radiator: (typeof RADIATORS)[number] | undefined
+  /** What the radiator holds back. */
+  readonly drop: DropRead
   readonly fans: Reading
   readonly fanDraft: Draft
   readonly pump: Reading
@@ -224,7 +228,7 @@ function liquidAssumed({ fans, fanDraft, pump, pumpDraft, isBare, isUnsaid }: Li
   ]
 }
 
-function liquidParts({ head, radiator, fanDraft, pumpDraft, isBare }: Liquid, newId: NewId): readonly LinePart[] {
+function liquidParts({ head, radiator, drop, fanDraft, pumpDraft, isBare }: Liquid, newId: NewId): readonly LinePart[] {
   const lead =
     pumpDraft.isTachOnly === true
       ? 'tach-only lead and SATA supply'
@@ -233,7 +237,7 @@ function liquidParts({ head, radiator, fanDraft, pumpDraft, isBare }: Liquid, ne
         : `pump lead of ${pumpDraft.pinCount === 3 ? 3 : 4} pins`
   const pump = makeOf({ ...pumpDraft, thing: 'pump', ...head.price }, newId())
   return [
-    { count: 1, part: withRadiator(pump, radiator!, `Liquid cooler ${head.lengthMm}, ${lead}`) },
+    { count: 1, part: withRadiator(pump, radiator!, { name: `Liquid cooler ${head.lengthMm}, ${lead}`, drop }) },
     ...(isBare ? [] : fansOf(fanDraft, newId, head.said.has('joined'))),
   ]
 }
@@ -246,10 +250,12 @@ export function coolerOfLine(tokens: readonly Token[], end: number, newId: NewId
   const isLiquid = head.said.has('liquid') || sections.pump.length > 0 || (head.lengthMm ?? 0) >= LEAST_OF_TWO_MM
   if (!isLiquid) return airCooler(head, fans, newId)
   const radiator = RADIATORS[head.lengthMm ?? 0]
+  const drop = readDrop(head.rest)
   const isBare = head.said.has('noFans')
   const liquid: Liquid = {
     head,
     radiator,
+    drop,
     fans,
     fanDraft: {
       ...fans.draft,
@@ -264,12 +270,13 @@ export function coolerOfLine(tokens: readonly Token[], end: number, newId: NewId
     end,
   }
   return resultOf({
-    spans: [...head.spans, ...fans.spans, ...pump.spans],
+    spans: [...head.spans, ...drop.spans, ...fans.spans, ...pump.spans],
     faults: [
       ...radiatorFaults(liquid),
       ...fans.faults,
       ...pump.faults,
-      ...strange(head),
+      ...drop.faults,
+      ...strange(drop),
       ...faultsOf(liquid.fanDraft, fans, end),
       ...faultsOf(liquid.pumpDraft, pump, end),
     ],

@@ -49,6 +49,48 @@ describe('figures of a line', () => {
     expect(motorOf('fan 120 60 cfm')).toMatchObject({ flowM3PerH: { value: 101.9 } })
   })
 
+  test('what a radiator and a panel hold back, and what a preset allows, are kept with their flow, in Pa and m3/h', () => {
+    const [cooler] = read('240 aio holds back 12 Pa at 100 m3/h, no fans')[0]!.made
+    expect(cooler!.part.mechanical).toMatchObject({ dropPa: { value: 12 }, dropFlowM3PerH: { value: 100 } })
+    const { panels } = only('mid tower, front 8 Pa at 100 m3/h, roof 0.5 mm h2o at 60 cfm')
+    // 0.5 mm of water × 9.80665 Pa/mm = 4.90 Pa; 60 ft³/min = 101.94 m³/h.
+    expect(panels!.map(({ side, dropPa, dropFlowM3PerH }) => [side, dropPa?.value, dropFlowM3PerH?.value])).toEqual([
+      ['front', 8, 100],
+      ['top', 4.9, 101.94],
+      ['back', undefined, undefined],
+    ])
+    expect(only('controller 4 fan outlets 1A, usb, sata, own preset up to 1500 rpm').inside).toContainEqual(
+      expect.objectContaining({
+        type: 'drives',
+        signal: 'speed',
+        presetMostRpm: expect.objectContaining({ value: 1500 }) as unknown,
+      }),
+    )
+  })
+
+  test('how LEDs sit: ring or row, from which face, which way round', () => {
+    expect(lightOf('fan 120 argb ring 12 leds strut side counter-clockwise')).toMatchObject({
+      shape: 'ring',
+      litFaces: 'struts',
+      isClockwise: false,
+    })
+    expect(lightOf('light ring 16 leds argb both sides clockwise')).toMatchObject({
+      shape: 'ring',
+      litFaces: 'both',
+      isClockwise: true,
+    })
+    const row = lightOf('strip argb 30 leds row of 50 cm lead 300mm')
+    expect(row).toMatchObject({ shape: 'line', shapeMm: { value: 500 } })
+    expect(only('strip argb 30 leds row of 50 cm lead 300mm').leads?.[0]).toMatchObject({ lengthMm: { value: 300 } })
+    // LEDs a metre are told of the row itself: 60 a metre on 0.5 m are 30.
+    expect(lightOf('strip argb 60 leds/m 0.5 m')).toMatchObject({
+      shape: 'line',
+      shapeMm: { value: 500 },
+      addressedLedCount: { value: 30 },
+    })
+    expect(lightOf('strip 12V 7.2W round')).toMatchObject({ shape: 'ring', control: 'oneColour' })
+  })
+
   test('a length of a known frame is the size first and the lead then, unless it is called the lead', () => {
     expect(only('fan 140mm 120mm')).toMatchObject({
       mechanical: { sizeMm: { value: 140 } },

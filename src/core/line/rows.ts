@@ -26,6 +26,8 @@ export interface Grammar<K extends string, F extends string> {
   /** What a row is where only its number and “headers” or “outlets” is said. */
   readonly usual: K | undefined
   readonly kindWords: Readonly<Record<K, string>>
+  /** What a speed in rpm means for it; undefined where it has none. */
+  readonly rpmMeaning?: string
 }
 
 /** One row: so many headers, outlets or cables of a kind. */
@@ -49,6 +51,7 @@ export interface RowsRead<K extends string, F extends string> {
   readonly rows: readonly Row<K>[]
   readonly facts: ReadonlySet<F>
   readonly watts: number | undefined
+  readonly rpm: number | undefined
   readonly price: Price | undefined
   readonly spans: Span[]
   readonly faults: LineFault[]
@@ -60,6 +63,7 @@ interface State<K extends string, F extends string> extends RowsRead<K, F> {
   readonly facts: Set<F>
   row: Row<K> | undefined
   watts: number | undefined
+  rpm: number | undefined
   price: Price | undefined
 }
 
@@ -131,6 +135,9 @@ function readCount<K extends string, F extends string>(
   state.spans.push({ from: token.from, to: token.to, meaning })
 }
 
+const noSuchFigure = <K extends string, F extends string>({ grammar }: State<K, F>, { text }: Token) =>
+  `A ${grammar.name} has no such figure: leave “${text.trim()}” out.`
+
 function readFigure<K extends string, F extends string>(
   state: State<K, F>,
   token: Extract<Token, { readonly sort: 'figure' }>,
@@ -162,6 +169,14 @@ function readFigure<K extends string, F extends string>(
       openRow(state, token).volts = value
       note(`${value} V`)
       return
+    case 'rpm': {
+      const { rpmMeaning } = state.grammar
+      const wrong = rpmMeaning === undefined ? noSuchFigure(state, token) : rangeFault('rpm', token.most)
+      if (wrong !== undefined) return fault(state, token, wrong)
+      state.rpm = token.most
+      note(`${rpmMeaning} ${token.most} rpm`)
+      return
+    }
     case 'pin':
       openRow(state, token).pinCount = value
       note(`${value} pins`)
@@ -179,7 +194,7 @@ function readFigure<K extends string, F extends string>(
       return
     }
     default:
-      fault(state, token, `A ${state.grammar.name} has no such figure: leave “${token.text.trim()}” out.`)
+      fault(state, token, noSuchFigure(state, token))
   }
 }
 
@@ -231,6 +246,7 @@ export function readRows<K extends string, F extends string>(
     facts: new Set<F>(),
     row: undefined,
     watts: undefined,
+    rpm: undefined,
     price: undefined,
     spans: [],
     faults: [],

@@ -70,6 +70,10 @@ function lightDraft(part: Part): Draft {
     lightAmps: valueOf(light.ratedAmps),
     lightWatts: valueOf(light.ratedWatts),
     hasTail: light.output !== undefined,
+    ledShape: light.shape === 'points' ? undefined : light.shape,
+    rowMm: valueOf(light.shapeMm),
+    litFaces: light.litFaces,
+    isClockwise: light.isClockwise,
   })
 }
 

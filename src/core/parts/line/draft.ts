@@ -29,6 +29,14 @@ export interface Draft {
   lightAmps?: number
   lightWatts?: number
   hasTail?: boolean
+  /** How its LEDs sit. */
+  ledShape?: 'ring' | 'line'
+  /** Of a row: from end to end. */
+  rowMm?: number
+  /** Which faces of its frame it shines from. */
+  litFaces?: 'open' | 'struts' | 'both'
+  /** Of a ring, seen from the lit face. */
+  isClockwise?: boolean
   feed?: 'sata-power' | 'peripheral-4pin'
   isPowered?: boolean
   isReverse?: boolean
@@ -69,6 +77,10 @@ export const SLOTS_OF: Readonly<Record<Thing, readonly Slot[]>> = {
     'lightAmps',
     'lightWatts',
     'hasTail',
+    'ledShape',
+    'rowMm',
+    'litFaces',
+    'isClockwise',
     'isReverse',
   ],
   strip: [
@@ -81,6 +93,10 @@ export const SLOTS_OF: Readonly<Record<Thing, readonly Slot[]>> = {
     'lightAmps',
     'lightWatts',
     'hasTail',
+    'ledShape',
+    'rowMm',
+    'litFaces',
+    'isClockwise',
     'lengthMm',
     'gaugeAwg',
   ],
@@ -143,6 +159,10 @@ export const SLOT_WORDS: Readonly<Record<Slot, string>> = {
   lightAmps: 'amps of the lights',
   lightWatts: 'watts of the lights',
   hasTail: 'tail for the next light',
+  ledShape: 'shape of its LEDs',
+  rowMm: 'length of its row of LEDs',
+  litFaces: 'lit face',
+  isClockwise: 'way round of its LEDs',
   feed: 'supply plug',
   isPowered: 'supply of its own',
   isReverse: 'blade direction',

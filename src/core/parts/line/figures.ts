@@ -26,10 +26,11 @@ const frameSizeOf = (mm: number) => FAN_SIZES_MM.find((sizeMm) => Math.abs(sizeM
 
 function readLength(state: State, token: Token, mm: number): void {
   const sizeMm = state.draft.thing === 'fan' && state.draft.sizeMm === undefined ? frameSizeOf(mm) : undefined
-  if (sizeMm !== undefined && state.waiting !== 'length')
+  if (sizeMm !== undefined && state.waiting !== 'length' && state.waiting !== 'row')
     return putInRange(state, token, { slot: 'sizeMm', range: 'sizeMm', value: sizeMm })
+  const slot = state.waiting === 'row' ? 'rowMm' : 'lengthMm'
   state.waiting = undefined
-  putInRange(state, token, { slot: 'lengthMm', range: 'lengthMm', value: mm })
+  putInRange(state, token, { slot, range: 'lengthMm', value: mm })
 }
 
 type FigureToken = Extract<Token, { readonly sort: 'figure' }>
@@ -133,7 +134,7 @@ export const READERS: Readonly<Record<LineUnit, (state: State, token: FigureToke
 export function readNumber(state: State, token: Extract<Token, { readonly sort: 'number' }>): void {
   const { draft, waiting } = state
   if (token.isTimes) return putInRange(state, token, { slot: 'count', range: 'count', value: token.value })
-  if (waiting === 'length') return readLength(state, token, token.value)
+  if (waiting === 'length' || waiting === 'row') return readLength(state, token, token.value)
   if (waiting === 'start') return readAmps(state, token, token.value)
   if ((draft.thing ?? 'fan') === 'fan' && FAN_SIZES_MM.includes(token.value)) {
     return putInRange(state, token, { slot: 'sizeMm', range: 'sizeMm', value: token.value })
@@ -154,6 +155,8 @@ export function settlePerMetre(state: State): void {
   }
   delete draft.lengthMm
   places.delete('lengthMm')
+  draft.ledShape = 'line'
+  draft.rowMm = lengthMm
   const ledCount = Math.round((count * lengthMm) / 1000)
   const wrong = rangeFault('ledCount', ledCount)
   if (wrong !== undefined) return fault(state, token, wrong)

@@ -62,6 +62,10 @@ export const isLit = (draft: Draft) =>
   draft.lightAmps !== undefined ||
   draft.lightWatts !== undefined
 
+/** How the LEDs of a light sit, as far as it is said. */
+const seatsOf = ({ ledShape: shape, rowMm, litFaces, isClockwise }: Draft) =>
+  stated({ shape, rowMm, litFaces, isClockwise })
+
 const ledsOf = (draft: Draft) =>
   stated({
     count: draft.ledCount,
@@ -70,6 +74,7 @@ const ledsOf = (draft: Draft) =>
     amps: draft.lightAmps,
     watts: draft.lightWatts,
     hasTail: draft.hasTail ?? false,
+    ...seatsOf(draft),
   })
 
 type Common = ReturnType<typeof named>
@@ -82,7 +87,11 @@ const hasSupply = ({ isPowered, feed }: Draft) => isPowered === true || feed !==
 function makeStripOf(draft: Draft, common: Common): Part {
   const { lengthMm, gaugeAwg, lightAmps: amps, lightWatts: watts } = draft
   if (!isTwelveVolts(draft)) return makeStrip({ ...common, ...stated({ lengthMm, gaugeAwg }), leds: ledsOf(draft) })
-  return makeStrip12V({ ...common, ...stated({ amps, watts, lengthMm, gaugeAwg, hasTail: draft.hasTail ?? false }) })
+  return makeStrip12V({
+    ...common,
+    ...stated({ amps, watts, lengthMm, gaugeAwg, hasTail: draft.hasTail ?? false }),
+    seats: seatsOf(draft),
+  })
 }
 
 const BOX_MAKERS: Readonly<Record<OutletThing, (draft: Draft, common: Common) => Part>> = {

@@ -45,6 +45,20 @@ const TRAIT_READERS: Readonly<Record<Trait, (state: State, token: Token) => void
   length: (state) => {
     state.waiting = 'length'
   },
+  ring: (state, token) => putShape(state, token, 'ring'),
+  row: (state, token) => {
+    state.waiting = 'row'
+    putShape(state, token, 'line')
+  },
+  litOpen: (state, token) =>
+    put(state, token, { slot: 'litFaces', value: 'open', meaning: 'shines from its open face' }),
+  litStruts: (state, token) =>
+    put(state, token, { slot: 'litFaces', value: 'struts', meaning: 'shines from the face with struts' }),
+  litBoth: (state, token) => put(state, token, { slot: 'litFaces', value: 'both', meaning: 'shines from both faces' }),
+  clockwise: (state, token) =>
+    put(state, token, { slot: 'isClockwise', value: true, meaning: 'clockwise, seen from the lit face' }),
+  otherWay: (state, token) =>
+    put(state, token, { slot: 'isClockwise', value: false, meaning: 'the other way round, seen from the lit face' }),
   rulesVolts: (state, token) =>
     put(state, token, { slot: 'rulesVolts', value: true, meaning: 'passes a lowered voltage on' }),
   pwmOnly: (state, token) =>
@@ -58,9 +72,16 @@ const TRAIT_READERS: Readonly<Record<Trait, (state: State, token: Token) => void
     ),
 }
 
+function putShape(state: State, token: Token, value: 'ring' | 'line'): void {
+  state.isOfLight = true
+  put(state, token, { slot: 'ledShape', value, meaning: value === 'ring' ? 'LEDs in a ring' : 'LEDs in a row' })
+}
+
 function readThing(state: State, token: Token, thing: Thing): void {
   const { draft } = state
+  const isRing = thing === 'strip' && /ring/i.test(token.text)
   if (draft.thing === 'fan' && thing === 'strip') {
+    if (isRing) return putShape(state, token, 'ring')
     state.isOfLight = true
     state.spans.push({ from: token.from, to: token.to, meaning: 'a light' })
     return
@@ -72,6 +93,7 @@ function readThing(state: State, token: Token, thing: Thing): void {
   state.isOfLight = false
   state.hasThing = true
   state.spans.push({ from: token.from, to: token.to, meaning: `a ${THING_WORDS[thing]}` })
+  if (isRing) putShape(state, token, 'ring')
   if (/light|led|argb/i.test(token.text) && thing !== 'strip' && thing !== 'handBox') {
     put(state, token, { slot: 'control', value: 'addressable', meaning: 'for addressable lights' })
   }

@@ -37,7 +37,7 @@ export interface State {
   /** LEDs on each metre, where a ribbon says it so, and where that stands. */
   perMetre: { readonly count: number; readonly token: Token } | undefined
   /** A qualifier that waits for its figure: `start 0.5A`, `lead 500`. */
-  waiting: 'start' | 'least' | 'length' | undefined
+  waiting: 'start' | 'least' | 'length' | 'row' | undefined
 }
 
 /** Notes what cannot be right at a piece of the line. */

@@ -22,6 +22,13 @@ export type Trait =
   | 'stops'
   | 'keepsOn'
   | 'length'
+  | 'ring'
+  | 'row'
+  | 'litOpen'
+  | 'litStruts'
+  | 'litBoth'
+  | 'clockwise'
+  | 'otherWay'
   | 'rulesVolts'
   | 'pwmOnly'
   | 'lamp'
@@ -83,6 +90,13 @@ const VOCABULARY: ReadonlyMap<string, Meaning> = new Map([
   ...entries(trait('keepsOn'), 'no stop', 'never stops'),
   ...entries(trait('start'), 'start', 'starting', 'start-up', 'startup', 'inrush'),
   ...entries(trait('length'), 'lead', 'cable', 'wire', 'long', 'length'),
+  ...entries(trait('ring'), 'ring', 'round'),
+  ...entries(trait('row'), 'row', 'straight'),
+  ...entries(trait('litOpen'), 'open face', 'open side'),
+  ...entries(trait('litStruts'), 'strut face', 'strut side'),
+  ...entries(trait('litBoth'), 'both face', 'both side'),
+  ...entries(trait('clockwise'), 'clockwise'),
+  ...entries(trait('otherWay'), 'counterclockwise', 'counter-clockwise', 'anticlockwise', 'anti-clockwise'),
   ...entries(trait('rulesVolts'), 'dc'),
   ...entries(trait('pwmOnly'), 'pwm-only', 'pwm only'),
   ...entries(

@@ -38,6 +38,8 @@ export interface Controller extends Named {
   readonly waitsForTach?: boolean
   readonly lightsTogether?: boolean
   readonly staggerMs?: number
+  /** What its own preset lets the fan turn at most whose report it reads. */
+  readonly presetMostRpm?: number
   readonly mostAmps?: number
   readonly mostAmpsEach?: number
   readonly mostLightAmpsEach?: number
@@ -100,6 +102,7 @@ type FigureKey =
   | 'extraFeedAboveCount'
   | 'drawMilliamps'
   | 'staggerMs'
+  | 'presetMostRpm'
   | 'mostBoxCount'
   | 'switchCount'
 
@@ -135,8 +138,11 @@ function commandsOf(box: Controller, { fans, lights, links }: Outlets, origin: O
   const drives = (signal: 'speed' | 'light', outlets: readonly string[]): Relation[] => {
     if (outlets.length === 0) return []
     const together = signal === 'light' && box.lightsTogether === true
-    const stagger = signal === 'speed' ? stated('staggerMs', box.staggerMs, origin) : {}
-    return [{ type: 'drives', signal, outlets, together, ...brain, ...stagger }]
+    const ofSpeed =
+      signal === 'speed'
+        ? { ...stated('staggerMs', box.staggerMs, origin), ...stated('presetMostRpm', box.presetMostRpm, origin) }
+        : {}
+    return [{ type: 'drives', signal, outlets, together, ...brain, ...ofSpeed }]
   }
   const follows = (signal: 'speed' | 'light', setting: string | undefined, outlets: readonly string[]): Relation[] =>
     setting === undefined ? [] : [{ type: 'follows', signal, input: `${signal}Sync`, outlets, setting }]

@@ -14,6 +14,8 @@ import {
   type Leds,
   addressable,
   lightTail,
+  seatFields,
+  type LedSeats,
 } from './kit'
 
 interface Fan extends Named, Draw {
@@ -174,6 +176,7 @@ interface Strip12V extends Named, Draw {
   readonly lengthMm?: number
   readonly gaugeAwg?: number
   readonly hasTail?: boolean
+  readonly seats?: LedSeats
 }
 
 /** A 12 V one-colour strip. */
@@ -197,6 +200,7 @@ export function makeStrip12V(strip: Strip12V): Part {
         ...(hasTail ? { output: 'lightOut' } : {}),
         control: 'oneColour',
         ...drawFigures(strip, origin),
+        ...seatFields(strip.seats ?? {}, origin),
       },
     ],
   }

@@ -2,6 +2,7 @@ import type { Figure, Origin } from '../../schema/schema-kit'
 import type { Family, Wire } from '../connectors'
 import type { Kind } from '../kinds'
 import type { Port, Relation } from '../schema'
+import { stated } from '../../units/stated'
 
 export const figureOf = (value: number, origin: Origin): Figure => ({ value, origin })
 
@@ -83,7 +84,20 @@ export function drawFigures({ amps, watts, startAmps }: Draw, origin: Origin) {
 }
 
 /** What is known of addressable LEDs; a count left out is unknown. `hasTail` is false where nothing can follow them. */
-export interface Leds {
+/** How the LEDs of a light sit; what is left out stays unsaid. */
+export interface LedSeats {
+  readonly shape?: 'ring' | 'line'
+  readonly rowMm?: number
+  readonly litFaces?: 'open' | 'struts' | 'both'
+  readonly isClockwise?: boolean
+}
+
+export const seatFields = ({ shape, rowMm, litFaces, isClockwise }: LedSeats, origin: Origin) => ({
+  ...stated({ shape, litFaces, isClockwise }),
+  ...(rowMm === undefined ? {} : { shapeMm: figureOf(rowMm, origin) }),
+})
+
+export interface Leds extends LedSeats {
   readonly count?: number
   readonly litCount?: number
   readonly whiteMilliamps?: number
@@ -141,6 +155,7 @@ export function addressable(
       ...(hasTail ? { output: 'lightOut' } : {}),
       control: 'eachLed',
       ...ledFigures(leds, cable.origin),
+      ...seatFields(leds, cable.origin),
     },
   ]
   return { ports, inside, leads: [lead('lightLead', cable.lengthMm, cable.origin, cable.gaugeAwg)] }

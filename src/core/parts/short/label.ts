@@ -1,6 +1,8 @@
 import type { Figure, Origin } from '../../schema/schema-kit'
 import type { RANGES } from '../line/ranges'
+import type { RelationField } from '../field-kit'
 import { FAN_WIRES } from '../make/kit'
+import { RELATION_FORMS } from '../relation-fields'
 import type { Part, Port, RelationOf } from '../schema'
 
 /** Where a figure is kept in a part. */
@@ -95,6 +97,50 @@ export function dataSheetFigures(part: Part): readonly LabelFigure[] {
       of('bladeCount', 'blades', '', { range: 'bladeCount' }),
       ...slowest,
     ]
+  })
+}
+
+/** What the manual of a box says of its own preset: how fast it lets the fan turn whose report it reads. */
+export const presetFigures = (part: Part): readonly LabelFigure[] =>
+  part.inside.flatMap((relation, index) =>
+    relation.type === 'drives' && relation.signal === 'speed'
+      ? [
+          figure(['inside', index, 'presetMostRpm'], 'by its own preset a fan turns at most', 'rpm', {
+            range: 'rpm',
+            origin: 'manual',
+          }),
+        ]
+      : [],
+  )
+
+/** A field of a relation that a manual tells of its light, by its place in the part. */
+export interface LightField {
+  readonly index: number
+  readonly type: 'light' | 'drives'
+  readonly field: RelationField
+}
+
+const SEAT_KEYS = [
+  'shape',
+  'litFaces',
+  'startTurns',
+  'isClockwise',
+  'shapePercent',
+  'shapeMm',
+  'isEndToEnd',
+  'points',
+] as const satisfies readonly (keyof RelationOf<'light'>)[]
+const MODEL_KEYS = ['models', 'mixesModels'] as const satisfies readonly (keyof RelationOf<'drives'>)[]
+
+/** What a manual says of light: how the LEDs of a device sit, and which models the program of a box knows. */
+export function lightFields(part: Part): readonly LightField[] {
+  return part.inside.flatMap((relation, index) => {
+    const isOfModels = relation.type === 'drives' && relation.signal === 'light'
+    if (relation.type !== 'light' && !isOfModels) return []
+    const { type } = relation
+    const keys: readonly string[] = type === 'light' ? SEAT_KEYS : MODEL_KEYS
+    const fields = RELATION_FORMS[type].fields.filter(({ key }) => keys.includes(key))
+    return fields.map((field) => ({ index, type, field }))
   })
 }
 

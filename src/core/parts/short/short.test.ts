@@ -26,7 +26,7 @@ import {
   withoutHeader,
 } from './headers'
 import { copyPort } from './copy-port'
-import { dataSheetFigures, labelFigures, motorPort, pinsOf, withPins } from './label'
+import { dataSheetFigures, labelFigures, lightFields, motorPort, pinsOf, presetFigures, withPins } from './label'
 import { outletRows, withOutletAmps, withOutletCount } from './outlets'
 
 const faultsOf = (part: Part) => [...partFaults(part, '')].map(({ pointer, message }) => `${pointer} ${message}`)
@@ -182,8 +182,31 @@ describe('labels', () => {
     expect(labelsOf(makePump({ id: 'p', name: 'P', pins: 4 }))).toEqual([])
   })
 
+  test('of a box: what its preset allows where it drives fans, and the models that its program knows', () => {
+    const box = SKELETONS.controller('b')
+    const at = box.inside.findIndex((relation) => relation.type === 'drives' && relation.signal === 'speed')
+    expect(presetFigures(box).map(({ path, unit }) => [path, unit])).toEqual([[['inside', at, 'presetMostRpm'], 'rpm']])
+    expect(lightFields(box).map(({ field }) => field.key)).toEqual(['models', 'mixesModels'])
+    expect(presetFigures(SKELETONS.hub('h'))).toEqual([])
+  })
+
+  test('of a light: how its LEDs sit', () => {
+    const keys = lightFields(makeFan({ id: 'f', name: 'Lit fan', pins: 4, leds: {} })).map(({ field }) => field.key)
+    expect(keys).toEqual([
+      'shape',
+      'litFaces',
+      'startTurns',
+      'isClockwise',
+      'shapePercent',
+      'shapeMm',
+      'isEndToEnd',
+      'points',
+    ])
+  })
+
   test('of every demo part: each path is one of the part, or can be', () => {
     for (const part of demoParts) {
+      for (const { index, type } of lightFields(part)) expect(part.inside[index]?.type).toBe(type)
       for (const { path } of labelFigures(part)) {
         const [list, index] = path
         expect(part[list as 'leads' | 'inside']?.[Number(index)]).toBeDefined()

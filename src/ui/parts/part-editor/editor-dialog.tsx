@@ -25,6 +25,7 @@ import { WhatItIs } from './name-fields'
 import { PanelsSection } from './panels-section'
 import { PortsSection } from './ports-section'
 import { RelationsSection } from './relations-section'
+import { ScreensSection } from './screens-section'
 import { hasShortForm, ShortForm } from './short-form'
 
 const close = () => useEditor.setState({ job: null })
@@ -148,6 +149,7 @@ function Everything({ form, kind }: { readonly form: Form; readonly kind: Kind }
       <WhatItIs form={form} />
       <PortsSection form={form} />
       <RelationsSection form={form} />
+      <ScreensSection form={form} />
       {kind === 'board' && <BoardSection form={form} />}
       {kind === 'case' && <PanelsSection form={form} />}
     </div>

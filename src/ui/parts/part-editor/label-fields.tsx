@@ -6,18 +6,22 @@ import {
   dataSheetFigures,
   labelFigures,
   leadFigures,
+  lightFields,
   motorPort,
   pinsOf,
+  presetFigures,
   withPins,
   type Pins,
 } from '@/core/parts/short/label'
 import { outletRows, withOutletAmps, withOutletCount, type OutletRow } from '@/core/parts/short/outlets'
 import type { Part, RelationOf } from '@/core/parts/schema'
+import { ScreensSection } from './screens-section'
 import { ConnectorFace } from '@/ui/shared/connector-face'
 import { SelectField } from './choice-fields'
 import { FigureField } from './figure-field'
 import { changePart, SMALL_FIELD, type Form } from './form'
 import { Measures } from './measures'
+import { Blank } from './relation-blank'
 import { AmpsField, CountField } from './row-parts'
 
 function PinsChoice({ form, part }: { readonly form: Form; readonly part: Part }) {
@@ -86,8 +90,9 @@ export function LabelFields({ form }: { readonly form: Form }) {
   const part = useWatch({ control: form.control }) as unknown as Part
   const rows = outletRows(part)
   const device = labelFigures(part)
-  const figures = device.length > 0 ? device : leadFigures(part)
+  const figures = device.length > 0 ? device : [...leadFigures(part), ...presetFigures(part)]
   const sheet = dataSheetFigures(part)
+  const ofLight = lightFields(part)
   return (
     <section aria-label="Label" className="space-y-3">
       <div className="grid grid-cols-[repeat(auto-fill,minmax(16rem,1fr))] items-center gap-x-4 gap-y-2 rounded-lg border border-thread bg-linen px-3 py-2">
@@ -111,7 +116,26 @@ export function LabelFields({ form }: { readonly form: Form }) {
             </span>
           </details>
         )}
+        {ofLight.length > 0 && (
+          <details className="col-span-full border-t border-thread pt-2">
+            <summary className="cursor-pointer text-[13px]">
+              {ofLight[0]!.type === 'light' ? 'How its LEDs sit' : 'Models that its program knows'}
+            </summary>
+            <span className="mt-2 flex flex-wrap gap-x-4 gap-y-2">
+              {ofLight.map(({ index, type, field }) => (
+                <Blank
+                  key={`${index}.${field.key}`}
+                  form={form}
+                  path={`inside.${index}.${field.key}`}
+                  field={field}
+                  type={type}
+                />
+              ))}
+            </span>
+          </details>
+        )}
       </div>
+      <ScreensSection form={form} />
       {rows.length > 0 && (
         <>
           <h3 className="font-display font-semibold">Outlets</h3>
