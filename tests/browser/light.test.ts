@@ -6,14 +6,6 @@ import { untilSaved, useBrowser } from './session'
 const { newPage, complaints } = useBrowser()
 afterEach(() => expect(complaints).toEqual([]))
 
-/** Night Ferry with two fans of its roof numbered the other way round than they are chained. */
-const turnedRound = () => {
-  const build = demoBuild('night-ferry')
-  const numbers: Readonly<Record<string, number>> = { f9: 10, f10: 9 }
-  const places = (build.places ?? []).map((place) => ({ ...place, number: numbers[place.itemId] ?? place.number! }))
-  return { ...build, places }
-}
-
 /** How many pixels of the picture shine, once they are more than so many. */
 async function shiningPixels(page: Page, moreThan: number): Promise<number> {
   const found = await page.waitForFunction((least) => {
@@ -82,23 +74,70 @@ test('while it is paused nothing is drawn; while it plays it is; less motion ask
 })
 
 test('a line out of order: its jumps, the table for the program, and one press that plugs it so', async () => {
-  const { id } = await newBuild(turnedRound())
+  const { id } = await newBuild(demoBuild('night-ferry'))
   const page = await newPage(`/builds/${id}/light`)
   await page.getByRole('button', { name: /^B2 link outlet 1/ }).click()
   const order = page.getByRole('region', { name: 'Order in the case' })
-  await order.getByText(/^It runs F8, F9, F10: 2 jumps, \d\.\d\d m in all\.$/).waitFor()
-  await order.getByText('1 swap put it right: F9 with F10.').waitFor()
+  await order.getByText(/^It runs F8, F10, F9: 2 jumps, \d\.\d\d m in all\.$/).waitFor()
+  await order.getByText('1 swap puts it right: F10 with F9.').waitFor()
   expect(await order.getByRole('row').allTextContents()).toEqual([
     'in the caseslot of the programdevice',
     '11F8',
-    '23F10',
-    '32F9',
+    '23F9',
+    '32F10',
   ])
   await order.getByRole('button', { name: 'Plug it so' }).click()
-  await order.getByText('It runs in the order of the case: F8, F10 and F9.').waitFor()
+  await order.getByText('It runs in the order of the case: F8, F9 and F10.').waitFor()
   await untilSaved(page)
-  const after = (await getBuild(id)).threads.find(({ from }) => from.itemId === 'f10')!
+  const after = (await getBuild(id)).threads.find(({ from }) => from.itemId === 'f9')!
   expect(after.to.itemId).toBe('f8')
+})
+
+test('all light is given to one owner: who rules what, what is otherwise, and the plans that move it', async () => {
+  const { id } = await newBuild(demoBuild('night-ferry'))
+  const page = await newPage(`/builds/${id}/light`)
+  const owners = page.getByRole('region', { name: 'Who rules the lights' })
+  await owners.getByRole('row', { name: /^another maker's box L1 strip$/ }).waitFor()
+  await owners.getByRole('row', { name: /^the maker's own program F8 rim, F9 rim, F10 rim/ }).waitFor()
+  await owners.getByRole('combobox', { name: 'Give all of it to' }).selectOption('the board')
+  // Five fans of the one maker and the strip; the other fans are led by the board.
+  await owners.getByText('6 lights are ruled otherwise than chosen.').waitFor()
+  await untilSaved(page)
+  expect((await getBuild(id)).choices.schools).toEqual({ light: 'board' })
+  await owners.getByRole('link', { name: 'Plan the moves' }).click()
+  await page.waitForURL(`**/builds/${id}/plans`)
+})
+
+test('a screen: what to set, what is set, and what it shows', async () => {
+  const { id } = await newBuild(demoBuild('night-ferry'))
+  const page = await newPage(`/builds/${id}/light`)
+  const screens = page.getByRole('region', { name: 'Screens' })
+  await screens.getByText('turn its picture by 270° clockwise in its program').waitFor()
+  await page.getByText(/^As P1 sits, its screen shows the picture turned/).waitFor()
+  await screens.getByRole('combobox', { name: 'Set in the program of P1 screen' }).selectOption('270°')
+  await page.getByText(/^As P1 sits, its screen shows the picture turned/).waitFor({ state: 'detached' })
+  const shows = screens.getByRole('textbox', { name: 'What P1 screen shows' })
+  await shows.fill('coolant and time')
+  await shows.press('Enter')
+  await untilSaved(page)
+  expect((await getBuild(id)).choices.screens).toEqual([
+    { itemId: 'p1', screens: [{ screenId: 'screen', pictureTurns: 3, shows: 'coolant and time' }] },
+  ])
+  await page.goto(new URL(`/builds/${id}/sheet`, page.url()).href)
+  await page.getByText('turn its picture by 270° clockwise; it shows coolant and time.').waitFor()
+})
+
+test('a line of which nothing sits in a case shines on its strip', async () => {
+  const page = await newPage('/builds/paper-kite/light')
+  await page.getByText('No light sits in a case yet').waitFor()
+  await page.getByRole('combobox', { name: 'Show' }).selectOption('full white')
+  const lit = await page.waitForFunction(() => {
+    const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-strip]')
+    if (canvas === null || canvas.width === 0) return false
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height)
+    return data.some((value, at) => at % 4 === 0 && value > 200)
+  })
+  expect(await lit.jsonValue()).toBe(true)
 })
 
 test('amps at the look and at full white, and the brightest white, by hand on Tangled Heron', async () => {

@@ -145,7 +145,7 @@ const visits: readonly Visit[] = [
   {
     name: 'Light',
     path: '/builds/night-ferry/light',
-    then: async (page) => page.getByRole('region', { name: 'Line of B2 link outlet 1' }).waitFor(),
+    then: async (page) => page.getByRole('region', { name: 'Line of B2 light outlet 1' }).waitFor(),
   },
   { name: 'Sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'a page that is not there', path: '/builds/nobody/parts' },

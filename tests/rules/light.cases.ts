@@ -1,6 +1,6 @@
 import { figureOf, makeController, makeHandBox, makeStrip } from '../../src/core/parts/make'
 import type { Part } from '../../src/core/parts/schema'
-import { bench, partNamed } from '../support/bench'
+import { bench, demoBuild, partNamed } from '../support/bench'
 import { as, at, changed, withChoices, withLeads, withPorts, type Case } from './case'
 
 const strip = (id: string, count: number, figures: object = {}): Part =>
@@ -52,6 +52,7 @@ const own = [
   strip('thirty', 30),
   strip('long', 2000),
   certain(as(short, 'sure'), 100, 24),
+  certain(as(short, 'tight'), 100, 24, 4.75),
   certain(as(strip('x', 60), 'far'), 3000, 30, 4.5),
   withLeads(as(short, 'half-sure'), 100, 24),
   strip('weak', 10, { ratedAmps: undefined }),
@@ -75,6 +76,12 @@ const onBox = (...lights: readonly string[]) =>
     lights.map((_, i) => `L${i + 1}.light > B1.light${i + 1}`),
     lights.map((model, i) => `L${i + 1}: ${model}`),
   )
+const onLights = (...models: readonly string[]) =>
+  fed(
+    'box',
+    models.map((_, i) => (i === 0 ? 'L1.light > B1.light1' : `L${i + 1}.light > L${i}.lightOut`)),
+    models.map((model, i) => `L${i + 1}: ${model}`),
+  )
 const onCopyBox = fed('copy-box', ['L1.light > B1.light1', 'L2.light > B1.light2'], ['L1: short', 'L2: thirty'])
 const synced = (isOn: boolean | undefined, isPlugged: boolean) =>
   withChoices(
@@ -92,6 +99,13 @@ const onOutlets = (...numbers: readonly number[]) => ({
   places: numbers.map((number, i) => ({ itemId: `l${i + 1}`, number })),
 })
 const school = (light: 'board' | 'maker' | 'handBox' | 'foreign') => ({ schools: { light } })
+/** Night Ferry, whose pump has a screen, with so many quarter turns set in its program. */
+const screenAt = (pictureTurns: number | undefined) => {
+  const build = demoBuild('night-ferry')
+  return pictureTurns === undefined
+    ? build
+    : withChoices(build, { screens: [{ itemId: 'p1', screens: [{ screenId: 'screen', pictureTurns }] }] })
+}
 const byHand = on(['S1: supply-550', 'B1: hand', 'L1: short'], ['B1.supply > S1.A_1', 'L1.light > B1.out1'])
 
 export const lightCases: readonly Case[] = [
@@ -202,6 +216,19 @@ export const lightCases: readonly Case[] = [
   },
   {
     rule: 'stand-in-model',
+    what: 'units of ten for lights of ten and twenty',
+    build: declared(10, 4, onLights('short', 'thirty')),
+    wanted: 'holds',
+  },
+  {
+    rule: 'stand-in-model',
+    what: 'units of eight for a light of ten and one of thirty',
+    build: declared(8, 5, onLights('short', 'thirty')),
+    wanted: 'mixed',
+    params: { unitCount: 5, modelLedCount: 8, leads: ['L2 light lead'] },
+  },
+  {
+    rule: 'stand-in-model',
     what: 'a light nobody counted',
     build: declared(10, 1, onBox('uncounted')),
     wanted: 'unknown',
@@ -226,6 +253,13 @@ export const lightCases: readonly Case[] = [
     build: chain('far'),
     wanted: 'low',
     params: { lead: 'L1 light lead', leastVolts: 4.5 },
+  },
+  {
+    rule: 'light-volts',
+    what: 'enough as it is, too little when the supply stands low',
+    build: chain('tight'),
+    wanted: 'weak',
+    params: { lead: 'L1 light lead', leastVolts: 4.75 },
   },
   {
     rule: 'light-volts',
@@ -267,6 +301,49 @@ export const lightCases: readonly Case[] = [
     build: withChoices(legs, { schools: { splitLights: 'separate' } }),
     wanted: 'mirrors',
     params: { port: 'LED5V', leads: ['L1 light lead', 'L2 light lead'] },
+  },
+  {
+    rule: 'mirrored-legs',
+    what: 'apart on two outlets of a box that sends the same to all',
+    build: withChoices(onCopyBox, { schools: { splitLights: 'separate' } }),
+    wanted: 'copies',
+    params: { box: 'B1' },
+  },
+  {
+    rule: 'mirrored-legs',
+    what: 'apart on two outlets of a box that drives each by itself',
+    build: withChoices(onBox('short', 'thirty'), { schools: { splitLights: 'separate' } }),
+    wanted: 'holds',
+  },
+  {
+    rule: 'mirrored-legs',
+    what: 'one light alone on a box that sends the same to all',
+    build: withChoices(fed('copy-box', ['L1.light > B1.light1'], ['L1: short']), {
+      schools: { splitLights: 'separate' },
+    }),
+    wanted: 'holds',
+  },
+
+  {
+    rule: 'screen-upright',
+    what: 'nobody has written down how its picture is turned',
+    build: screenAt(undefined),
+    wanted: 'unset',
+    params: { item: 'P1', screen: 'screen', wantedDegrees: 270 },
+  },
+  { rule: 'screen-upright', what: 'turned as it has to be', build: screenAt(3), wanted: 'holds' },
+  {
+    rule: 'screen-upright',
+    what: 'turned to its head',
+    build: screenAt(1),
+    wanted: 'turned',
+    params: { setDegrees: 90, wantedDegrees: 270 },
+  },
+  {
+    rule: 'screen-upright',
+    what: 'nobody knows how its part sits',
+    build: { ...demoBuild('night-ferry'), places: [] },
+    wanted: 'notApplicable',
   },
 
   { rule: 'light-order', what: 'as in the case', build: numbered(1, 2), wanted: 'holds' },

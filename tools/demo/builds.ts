@@ -74,7 +74,7 @@ const nightFerry = withChoices(
   layOutBench(demoParts, {
     id: 'night-ferry',
     name: 'Night Ferry',
-    note: 'A showpiece: 13 fans on two maker links, two boxes, a pump with a screen.',
+    note: 'A showpiece: 13 fans on two maker links, two boxes, a pump with a screen. A row of the roof is chained out of order, and a light of another maker is told as four rings.',
     items: [
       'M1: board-large',
       'S1: supply-850',
@@ -88,7 +88,7 @@ const nightFerry = withChoices(
       'K1: case-breakwater',
     ],
     places: [
-      'P1: side radiator-120x3 1 end',
+      'P1: side radiator-120x3 1 end corner 2',
       'F1 F2 F3: side radiator-120x3 1 in outer corner 1 number 1',
       'F4 F5 F6: bottom fans-120 1 in corner 1 number 4',
       'F7: back fans-120 1 out corner 0 number 7',
@@ -118,15 +118,16 @@ const nightFerry = withChoices(
       'B2.supply2 > S1.B_3',
       'B2.usb > M1.USB1',
       'F8.link > B2.link1',
-      'F9.link > F8.linkOut',
-      'F10.link > F9.linkOut',
+      'F10.link > F8.linkOut',
+      'F9.link > F10.linkOut',
       'F11.link > B2.link2',
       'F12.link > F11.linkOut',
       'F13.fan > M1.SYS1',
-      'L1.light > M1.LED5VB',
+      'L1.light > B2.light1',
     ],
   }),
   {
+    declaredModels: [{ at: at('b2', 'light1'), model: 'Weir ring', ledCount: 8, unitCount: 4 }],
     syncSettings: [
       { at: at('b1', 'speedSync'), isOn: true },
       { at: at('b1', 'lightSync'), isOn: true },

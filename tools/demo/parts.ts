@@ -141,6 +141,7 @@ const screenPump: Part = (() => {
       { type: 'draw', id: 'screen', port: 'usb', rail: '5v', ratedAmps: figureOf(0.25, 'label') },
       { type: 'usb', up: 'usb', down: [], drawMilliamps: figureOf(250, 'label') },
     ],
+    screens: [{ id: 'screen', name: 'Screen', widthPx: 480, heightPx: 480, upTurns: 0 }],
     price: { cents: 15900, currency: 'EUR' },
   }
 })()
@@ -200,6 +201,12 @@ const linked: readonly Part[] = [
     name: 'Marram Weir box',
     ...marram,
     linkOutletCount: 4,
+    lightOutletCount: 1,
+    models: [
+      ['Weir ring', 8],
+      ['Weir row', 10],
+      ['Weir pump head', 14],
+    ],
     link: WEIR,
     feedCount: 2,
     leadMm: 450,
@@ -207,7 +214,7 @@ const linked: readonly Part[] = [
     needsProgram: true,
     mostAmps: 4,
     mostDevicesEach: 3,
-    mostLightAmpsEach: 1.5,
+    mostLightAmpsEach: 2,
     priceCents: 5900,
   }),
   makeLinkFan({
@@ -495,7 +502,7 @@ const unmeasured: readonly Part[] = [
     id: 'strip-5v-30',
     name: 'Thimblefold Ribbon 30, 5 V',
     ...thimble,
-    leds: { count: 30, whiteMilliamps: 50 },
+    leds: { count: 30, whiteMilliamps: 50, shape: 'line', rowMm: 300 },
     lengthMm: 300,
     priceCents: 1490,
   }),

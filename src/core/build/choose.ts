@@ -1,7 +1,8 @@
 import type { PortRef } from '../schema/schema-kit'
 import type { About, Choice, SingleEdit } from './edit-schema'
 import type { FacetName } from './facets'
-import type { Air, Curve, DeclaredModel, Place } from './facet-schemas'
+import type { Air, Curve, DeclaredModel, Place, ScreenSetting } from './facet-schemas'
+import type { Build } from './schema'
 import type { SCHOOLS } from './schools'
 
 type LightOwner = (typeof SCHOOLS.light)[number]
@@ -62,6 +63,13 @@ export const curveEdit = (
 ): SingleEdit => {
   const list = set === 'tuned' ? 'curves' : 'stockCurves'
   return curve.points === null ? unchoose(list, curve.at) : choose({ list, entry: curve })
+}
+
+/** Says what is set in the program of one screen of an item; what was said of its other screens stays. */
+export const screensEdit = (build: Build, itemId: string, setting: ScreenSetting): SingleEdit => {
+  const held = build.choices.screens?.find((entry) => entry.itemId === itemId)?.screens ?? []
+  const others = held.filter(({ screenId }) => screenId !== setting.screenId)
+  return choose({ list: 'screens', entry: { itemId, screens: [...others, setting] } })
 }
 
 /** Says how a case is to breathe. */

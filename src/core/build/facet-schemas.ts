@@ -86,6 +86,15 @@ const AirSchema = strict({
   heatWatts: Type.Optional(Type.Number({ minimum: 0, maximum: 5000 })),
   panels: Type.Optional(listOf(strict({ panelId: Id, passesPercent: Percent }), 24)),
 })
+/** What is set in the program of a screen, and what it shows: a note for the record. */
+const ScreenSettingSchema = strict({
+  screenId: Id,
+  /** By how many quarters its picture is turned, clockwise as its viewer sees it. */
+  pictureTurns: Type.Optional(Type.Integer({ minimum: 0, maximum: 3 })),
+  shows: Type.Optional(Name),
+})
+const ScreensSchema = strict({ itemId: Id, screens: listOf(ScreenSettingSchema, 4) })
+export type ScreenSetting = ModelOf<typeof ScreenSettingSchema>
 export type Curve = ModelOf<typeof CurveSchema>
 export type Air = ModelOf<typeof AirSchema>
 
@@ -99,6 +108,7 @@ export const FACET_SCHEMAS = {
   addresses: { entry: AddressSchema, most: LIMITS.itemsPerBuild },
   covered: { entry: PortRefSchema, most: LIMITS.threadsPerBuild },
   air: { entry: AirSchema, most: LIMITS.itemsPerBuild },
+  screens: { entry: ScreensSchema, most: LIMITS.itemsPerBuild },
   curves: { entry: CurveSchema, most: 256 },
   stockCurves: { entry: CurveSchema, most: 256 },
   lightOwners: { entry: LightOwnerSchema, most: LIMITS.threadsPerBuild },

@@ -23,6 +23,7 @@ export const FACETS = {
   addresses: { about: 'item', within: 'choices' },
   covered: { about: 'port', within: 'choices' },
   air: { about: 'item', within: 'choices' },
+  screens: { about: 'item', within: 'choices' },
   curves: { about: 'port', within: 'choices' },
   stockCurves: { about: 'port', within: 'choices' },
   lightOwners: { about: 'port', within: 'choices' },

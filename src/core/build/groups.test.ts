@@ -126,5 +126,5 @@ test('what is against a choice is told by messages that there are', () => {
       speaksOfChoice({ ruleId: id, messageId, severity: 'warning', at: [], params: {} }),
     ),
   )
-  expect(against).toHaveLength(5)
+  expect(against).toHaveLength(6)
 })

@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { bench, demoBuild, partNamed } from '../../../tests/support/bench'
-import { withChoices } from '../../../tests/rules/case'
+import { as, withChoices, withPorts } from '../../../tests/rules/case'
 import { apply } from '../build/apply'
 import type { Build } from '../build/schema'
 import { derive, inScenario } from '../operate/harness'
 import { FULL_WHITE, WHITE } from '../physics/led'
 import { brightestWhite, budgetsOf, colourAtVolts } from './at-look'
-import { chainsOf, fewestSwaps, reorderEdit, sortingTable } from './order'
+import { chainsOf, fewestSwaps, jumpsMm, reorderEdit, sortingTable } from './order'
+import { ownedLights } from './owners'
 import { colourAt, hue, PATTERNS, STEP_MS, type LedOnStrip } from './patterns'
 import { seatsOf } from './seats'
 import { atLed, stripOf } from './strip'
@@ -121,6 +122,46 @@ describe('the order of a chain', () => {
     const { chain } = chainIn({ ...numbered([2, 1]), places: [{ itemId: 'l1', number: 2 }] })
     expect([fewestSwaps(chain), chain.neighbourShare]).toEqual([undefined, undefined])
   })
+})
+
+test('Night Ferry: two jumps before the swap that is proposed, none after it; the table followed by hand gives the same', () => {
+  const before = derive(demoBuild('night-ferry'))
+  const at = { itemId: 'b2', portId: 'link1' }
+  const lineOf = (harness: typeof before) =>
+    harness.lights().lines.find(({ source }) => source.key === harness.port(at).key)!
+  const [chain] = chainsOf(before, lineOf(before))
+  expect(chain!.devices.map(({ mark }) => mark)).toEqual(['F8', 'F10', 'F9'])
+  expect(fewestSwaps(chain!)!.map(({ a, b }) => [a.mark, b.mark])).toEqual([['F10', 'F9']])
+  // Places of 140 mm one beside the other: from the first to the third 280 mm, and back to the second 140 mm.
+  expect([chain!.jumps.length, jumpsMm(before, chain!)]).toEqual([2, expect.closeTo(420, 9)])
+  const after = derive(apply(before.build, reorderEdit(before, chain!)!).build)
+  const [mended] = chainsOf(after, lineOf(after))
+  expect(mended!.devices.map(({ mark }) => mark)).toEqual(['F8', 'F9', 'F10'])
+  expect([mended!.jumps.length, jumpsMm(after, mended!)]).toEqual([0, 0])
+  // By hand: the program lists what hangs there, slot by slot; its slots are taken in the order that the table says.
+  const listed = ['F8', 'F10', 'F9']
+  expect(sortingTable(chain!).map(({ slot }) => listed[slot - 1])).toEqual(['F8', 'F9', 'F10'])
+})
+
+test('owners of Night Ferry, counted by hand; a loose light has none, one on two sources several', () => {
+  const byOf = (build: Build) =>
+    Object.fromEntries(ownedLights(derive(build)).map(({ item, zone, by }) => [`${item.mark} ${zone}`, by]))
+  const ferry = demoBuild('night-ferry')
+  const fans = (from: number, to: number, by: string) =>
+    Object.fromEntries(Array.from({ length: to - from + 1 }, (_, index) => [`F${from + index} rim`, by]))
+  const ruled = { ...fans(1, 7, 'board'), ...fans(8, 12, 'maker'), 'L1 strip': 'foreign' }
+  expect(byOf(ferry)).toEqual(ruled)
+  const loose = { ...ferry, threads: ferry.threads.filter(({ from }) => from.itemId !== 'l1') }
+  expect(byOf(loose)).toEqual({ ...ruled, 'L1 strip': 'nobody' })
+  const tie = withPorts(as(partNamed('light-splitter-3'), 'tie'), (port) =>
+    port.id === 'out1' ? { side: 'takes', connector: { family: 'argb-3pin', end: 'sockets' }, need: 'optional' } : {},
+  )
+  const tied = bench(
+    ['M1: board-large', 'Y1: tie', 'L1: strip-5v-30'],
+    ['Y1.in > M1.LED5VA', 'Y1.out1 > M1.LED5VB', 'L1.light > Y1.out2'],
+    [tie],
+  )
+  expect(byOf(tied)).toEqual({ 'L1 strip': 'several' })
 })
 
 describe('what the source sees', () => {

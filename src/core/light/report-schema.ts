@@ -67,7 +67,13 @@ export const LightReportSchema = strict(
       }),
     ),
     screens: Type.Array(
-      strict({ itemId: Id, mark: Type.String(), name: Type.String(), rotationDegrees: OrNull(Type.Number()) }),
+      strict({
+        itemId: Id,
+        mark: Type.String(),
+        name: Type.String(),
+        rotationDegrees: OrNull(Type.Number()),
+        shows: OrNull(Type.String()),
+      }),
     ),
   },
   { title: 'What the lights of a build do at a look' },

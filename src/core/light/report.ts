@@ -84,11 +84,12 @@ export function lightReportOf(harness: Harness, glow: Glow): LightReport {
       brightnessPercent: glow.brightness * 100,
     },
     lines: harness.lights().lines.map((line) => lineOf(harness, lookAt(harness, line, glow))),
-    screens: screensOf(harness).map(({ item, screen, rotationDegrees }) => ({
+    screens: screensOf(harness).map(({ item, screen, said, rotationDegrees }) => ({
       itemId: item.id,
       mark: item.mark,
       name: screen.name,
       rotationDegrees: rotationDegrees ?? null,
+      shows: said?.shows ?? null,
     })),
   }
 }

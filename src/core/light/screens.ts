@@ -1,3 +1,4 @@
+import type { ScreenSetting } from '../build/facet-schemas'
 import type { Item } from '../build/schema'
 import type { Harness } from '../operate/harness'
 import type { Part } from '../parts/schema'
@@ -10,11 +11,11 @@ type Screen = NonNullable<Part['screens']>[number]
 export interface PlacedScreen {
   readonly item: Item
   readonly screen: Screen
-  /** Clockwise, as its viewer sees it; undefined where its place or the corner of its lead is not known. */
-  readonly rotationDegrees: 0 | 90 | 180 | 270 | undefined
+  /** What is said of its program. */
+  readonly said: ScreenSetting | undefined
+  /** To be set: clockwise, as its viewer sees it; undefined where its place or the corner of its lead is not known. */
+  readonly rotationDegrees: number | undefined
 }
-
-const DEGREES = [0, 90, 180, 270] as const
 
 /** Every screen of the build, in the order of its items. */
 export function screensOf(harness: Harness): readonly PlacedScreen[] {
@@ -23,7 +24,10 @@ export function screensOf(harness: Harness): readonly PlacedScreen[] {
       const placed = harness.placeOf(item.id)
       const stand = placed?.place.leadCorner === undefined ? undefined : standOf(harness, placed)
       const turns = stand && uprightTurns(stand, screen.upTurns ?? 0)
-      return { item, screen, rotationDegrees: turns === undefined ? undefined : DEGREES[turns] }
+      const said = harness.build.choices.screens
+        ?.find(({ itemId }) => itemId === item.id)
+        ?.screens.find(({ screenId }) => screenId === screen.id)
+      return { item, screen, said, rotationDegrees: turns === undefined ? undefined : turns * 90 }
     }),
   )
 }

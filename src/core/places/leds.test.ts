@@ -97,10 +97,10 @@ test('points of their own: lower left is the lead corner, whichever that is', ()
   expect(above).toEqual({ xMm: 0, yMm: expect.closeTo(225 - 60, 9), zMm: expect.closeTo(100, 9) })
 })
 
-test('a row: in the middle of equal cells, or from end to end; one LED in its middle', () => {
-  const row = (more: object) =>
+test('a row: in the middle of equal cells, or from end to end; one LED in its middle; within its wall where it can be', () => {
+  const row = (more: object, xMm = 200) =>
     rowOf(
-      { ...at('top'), wall: 'tray' as Wall, middle: { xMm: 200, yMm: 100, zMm: 0 } },
+      { ...at('top'), wall: 'tray' as Wall, middle: { xMm, yMm: 100, zMm: 0 } },
       {
         ledCount: 4,
         shapeMm: 120,
@@ -111,6 +111,10 @@ test('a row: in the middle of equal cells, or from end to end; one LED in its mi
   expect(row({})).toEqual([155, 185, 215, 245])
   expect(row({ isEndToEnd: true })).toEqual([140, 180, 220, 260])
   expect(row({ ledCount: 1, isEndToEnd: true })).toEqual([200])
+  expect(row({}, 20)).toEqual([15, 45, 75, 105])
+  expect(row({}, 390)).toEqual([295, 325, 355, 385])
+  // Longer than the wall of 400 mm: 20 mm over either end.
+  expect(row({ shapeMm: 440, isEndToEnd: true, ledCount: 2 }, 20)).toEqual([-20, 420])
 })
 
 describe('a screen is turned upright', () => {

@@ -54,7 +54,7 @@ function cornerOf(stand: Stand): Vector {
   return scaled(sum(scaled(AXES[along], signAlong), scaled(AXES[across], signAcross)), Math.SQRT1_2)
 }
 
-function pointAt({ middle: { xMm, yMm, zMm } }: Stand, [x, y, z]: Vector): Point {
+function pointAt({ middle: { xMm, yMm, zMm } }: Pick<Stand, 'middle'>, [x, y, z]: Vector): Point {
   return { xMm: xMm + x, yMm: yMm + y, zMm: zMm + z }
 }
 
@@ -111,7 +111,7 @@ export function pointsOf(
 
 /**
  * The LEDs of a row along the wall it is fixed to, from the front or the floor: in the middle of equal cells, or with the
- * first and the last at its ends.
+ * first and the last at its ends. It slides along until it lies within the wall, and a longer one lies over both ends alike.
  */
 export function rowOf(
   stand: Stand,
@@ -125,10 +125,15 @@ export function rowOf(
     readonly isEndToEnd: boolean
   },
 ): readonly Point[] {
-  const along = AXES[edgesOf(stand).along]
+  const { along, alongMm } = edgesOf(stand)
+  const farMm = alongMm - shapeMm / 2
+  const middleMm = farMm < alongMm / 2 ? alongMm / 2 : Math.min(farMm, Math.max(shapeMm / 2, stand.middle[along]))
+  const middle = { ...stand.middle, [along]: middleMm }
   const shareOf = (index: number) =>
     isEndToEnd && ledCount > 1 ? index / (ledCount - 1) - 0.5 : (index + 0.5) / ledCount - 0.5
-  return Array.from({ length: ledCount }, (_, index) => pointAt(stand, scaled(along, shareOf(index) * shapeMm)))
+  return Array.from({ length: ledCount }, (_, index) =>
+    pointAt({ middle }, scaled(AXES[along], shareOf(index) * shapeMm)),
+  )
 }
 
 /**

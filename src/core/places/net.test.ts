@@ -39,6 +39,22 @@ describe('the unfolded case', () => {
     expect(net.mark('side', { xMm: 0, yMm: 0, zMm: 200 }).uMm).toBe(net.walls.get('side')!.uMm)
   })
 
+  test('with the side panel on the right the front is on the left as one looks in', () => {
+    const right = netOf(frame, new Set(SIDES), 'right')
+    expect(right.mark('tray', { xMm: 0, yMm: 420, zMm: 0 })).toEqual({ uMm: net.widthMm - 616, vMm: 216 })
+    const [front, tray, back] = (['front', 'tray', 'back'] as const).map((wall) => right.walls.get(wall)!)
+    expect([front!.uMm + front!.widthMm < tray!.uMm, tray!.uMm + tray!.widthMm < back!.uMm]).toEqual([true, true])
+    for (const [wall, box] of right.walls) {
+      const middle = { uMm: box.uMm + box.widthMm / 2, vMm: box.vMm + box.heightMm / 2 }
+      const side =
+        wall === 'tray'
+          ? { xMm: 200, yMm: 210, zMm: 0 }
+          : centreOf(frame, { side: wall, sizeMm: 120, placeCount: 1, placeNumber: 1 })
+      expect(right.mark(wall, side).uMm).toBeCloseTo(middle.uMm)
+      expect(right.mark(wall, side).vMm).toBeCloseTo(middle.vMm)
+    }
+  })
+
   test.each(SIDES)('the four corners of a fan on the %s stand where its wall is drawn, to scale', (side) => {
     const spot = { side, sizeMm: 120, placeCount: 2, placeNumber: 1 }
     const box = net.walls.get(side)!

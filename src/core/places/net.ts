@@ -32,9 +32,25 @@ export const FOLD_MM = 16
 /**
  * The case as one looks into it from its side panel, unfolded: the tray in the middle, the front to the right and the
  * rear to the left as they are seen then, roof above, floor below, the side panel beyond the front. Walls that hold
- * nothing are left out, the tray never.
+ * nothing are left out, the tray never. A case with its side panel on the right, seen from the front, is the mirror of it.
  */
-export function netOf({ depthMm, heightMm, widthMm }: Frame, sides: ReadonlySet<Side>): Net {
+export function netOf(frame: Frame, sides: ReadonlySet<Side>, sidePanelAt: 'left' | 'right' = 'left'): Net {
+  const net = netFromLeft(frame, sides)
+  if (sidePanelAt === 'left') return net
+  const { widthMm, heightMm, walls, mark } = net
+  const mirrored = [...walls].map(([wall, box]) => [wall, { ...box, uMm: widthMm - box.uMm - box.widthMm }] as const)
+  return {
+    widthMm,
+    heightMm,
+    walls: new Map(mirrored),
+    mark: (wall, point) => {
+      const { uMm, vMm } = mark(wall, point)
+      return { uMm: widthMm - uMm, vMm }
+    },
+  }
+}
+
+function netFromLeft({ depthMm, heightMm, widthMm }: Frame, sides: ReadonlySet<Side>): Net {
   const room = (side: Side) => (sides.has(side) ? widthMm + FOLD_MM : 0)
   const left = room('back')
   const top = room('top')

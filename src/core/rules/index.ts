@@ -51,6 +51,7 @@ import { pwmDrive } from './speed/pwm-drive'
 import { refreshRate } from './light/refresh-rate'
 import { reporterSlowest } from './tach/reporter-slowest'
 import { reportingOutlet } from './tach/reporting-outlet'
+import { screenUpright } from './light/screen-upright'
 import { speedOwner } from './speed/speed-owner'
 import { standInModel } from './light/stand-in-model'
 import { startSurge } from './current/start-surge'
@@ -122,6 +123,7 @@ export const RULES: readonly AnyRule[] = [
   refreshRate,
   reporterSlowest,
   reportingOutlet,
+  screenUpright,
   speedOwner,
   standInModel,
   startSurge,

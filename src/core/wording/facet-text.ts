@@ -43,6 +43,18 @@ export const FACET_TEXTS: { readonly [F in FacetName]: FacetText<F> } = {
   lightOwners: { name: 'owner of the light', value: ({ owner }) => schoolWord('light', owner) },
   portTrials: { name: 'trial of the port', value: ({ worked }) => (worked ? 'worked' : 'did not work') },
   air: { name: 'air', value: ({ speedPercent }) => `fans at ${speedPercent ?? 100} %` },
+  screens: {
+    name: 'screen settings',
+    value: ({ screens }) =>
+      screens
+        .map(({ pictureTurns, shows }) =>
+          [
+            ...(pictureTurns === undefined ? [] : [`turned by ${pictureTurns * 90}°`]),
+            ...(shows === undefined ? [] : [shows]),
+          ].join(', '),
+        )
+        .join('; '),
+  },
   curves: { name: 'curve', value: curveWords },
   stockCurves: { name: 'curve as it came', value: curveWords },
   places: { name: 'place', value: (place, build) => placeWords(build, place) },

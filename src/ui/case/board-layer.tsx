@@ -16,8 +16,12 @@ export function BoardLayer({ view, lit }: { readonly view: CaseView; readonly li
   const corner = outline === undefined ? undefined : boardCorner(space, outline)
   const at = (xMm: number, yMm: number) => net.mark('tray', { xMm, yMm, zMm: 0 })
   const heightMm = outline?.heightMm.value ?? 0
-  const topLeft =
-    corner === undefined ? undefined : at(corner.xMm + (outline?.depthMm.value ?? 0), corner.yMm + heightMm)
+  const roofEnds =
+    corner === undefined
+      ? []
+      : [corner.xMm, corner.xMm + outline!.depthMm.value].map((xMm) => at(xMm, corner.yMm + heightMm))
+  // Which end is on the left depends on where the side panel is.
+  const topLeft = roofEnds.toSorted((a, b) => a.uMm - b.uMm)[0]
   const processor = pointOnBoard(space, outline, outline?.processor)
   const cpu = processor === undefined ? undefined : net.mark('tray', processor)
   return (

@@ -76,12 +76,13 @@ export function cornerSigns({ net, frame }: CaseView, one: Sitting, corner: Corn
   return [Math.sign(at.uMm - centre.uMm), Math.sign(at.vMm - centre.vMm)]
 }
 
-/** Degrees by which an arrow to the right is turned to point into the case on each wall of the picture. */
+/** Degrees by which an arrow to the right is turned to point into a case with its side panel on the left, wall by wall. */
 const INWARD_DEGREES: Readonly<Record<Side, number>> = { front: 180, side: 180, back: 0, top: 90, bottom: 270 }
 
-/** How an arrow to the right is turned for air that goes this way at a panel, in degrees. */
-export function arrowDegrees(side: Side, direction: 'in' | 'out'): number {
-  return (INWARD_DEGREES[side] + (direction === 'in' ? 0 : 180)) % 360
+/** How an arrow to the right is turned for air that goes this way at a panel of the picture, in degrees. */
+export function arrowDegrees(side: Side, direction: 'in' | 'out', sidePanelAt: 'left' | 'right' = 'left'): number {
+  const degrees = INWARD_DEGREES[side] + (direction === 'in' ? 0 : 180)
+  return (sidePanelAt === 'left' ? degrees : 540 - degrees) % 360
 }
 
 /** The wall of the picture that a thing's leads leave from: those of a cooler hang on its head, which is on the tray. */

@@ -119,6 +119,11 @@ describe('where things are drawn', () => {
     expect(arrowDegrees('top', 'in')).toBe(90)
     expect(arrowDegrees('back', 'out')).toBe(180)
     expect(arrowDegrees('bottom', 'out')).toBe(90)
+    // The mirror of it: left and right change, up and down do not.
+    expect(arrowDegrees('front', 'in', 'right')).toBe(0)
+    expect(arrowDegrees('back', 'out', 'right')).toBe(0)
+    expect(arrowDegrees('top', 'in', 'right')).toBe(90)
+    expect(arrowDegrees('bottom', 'out', 'right')).toBe(90)
   })
 
   test('the leads of a cooler leave from its head, on the tray', () => {

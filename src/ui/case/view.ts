@@ -115,7 +115,7 @@ export function viewOf(asked: Asked): CaseView | undefined {
   const frame = frameOf(space)
   const placed = harness.places().filter((one) => one.caseItem?.id === caseItem.id)
   const panels = panelsOf(asked, placed.filter(isSitting))
-  const net = netOf(frame, new Set(panels.map(({ panel }) => panel.side)))
+  const net = netOf(frame, new Set(panels.map(({ panel }) => panel.side)), space.sidePanelAt)
   const targets = targetsOf(harness, caseItem).flatMap((target): readonly DrawnTarget[] => {
     const key = targetKey(target)
     if (target.is === 'processor') {

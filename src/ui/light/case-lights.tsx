@@ -1,13 +1,12 @@
 'use client'
 
-import { useEffect, useEffectEvent, useRef } from 'react'
 import type { Harness } from '@/core/operate/harness'
-import type { Colour } from '@/core/physics/led'
 import { drawnThings } from '@/ui/case/drawn'
 import type { CaseView } from '@/ui/case/view'
 import { Walls } from '@/ui/case/walls'
 import { useLight } from './light-state'
-import { shownBy, type LitLed } from './lit'
+import { cssOf, shownBy, type PicturedLed } from './lit'
+import { useDrawing } from './use-drawing'
 
 const MARGIN_MM = 8
 const LED_MM = 4.5
@@ -16,11 +15,8 @@ const LETTER_MM = 20
 /** Dark in both themes, so that what shines is seen. */
 const BY_NIGHT = { tray: '#292622', wall: '#22201c', edge: '#4a453d' }
 
-const cssOf = ({ red, green, blue }: Colour, alpha = 1) =>
-  `rgb(${Math.round(red * 255)} ${Math.round(green * 255)} ${Math.round(blue * 255)} / ${alpha})`
-
 interface Drawing {
-  readonly leds: readonly LitLed[]
+  readonly leds: readonly PicturedLed[]
   readonly view: CaseView
   readonly pickedKey: string | undefined
 }
@@ -63,50 +59,9 @@ function draw(canvas: HTMLCanvasElement, { leds, view, pickedKey }: Drawing, tim
   }
 }
 
-/** Keeps the canvas drawn: again and again while it plays, and once for whatever else changes. */
-function useDrawing(drawing: Drawing) {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  const { isPlaying, timeMs, pace, look, pointed } = useLight()
-  const drawAt = useEffectEvent((atMs: number) => {
-    if (canvas.current !== null) draw(canvas.current, drawing, atMs)
-  })
-  useEffect(() => {
-    if (!isPlaying) return
-    let [frame, before, atMs] = [0, performance.now(), timeMs]
-    const next = (now: number) => {
-      atMs += (now - before) * pace
-      before = now
-      drawAt(atMs)
-      frame = requestAnimationFrame(next)
-    }
-    frame = requestAnimationFrame(next)
-    return () => {
-      cancelAnimationFrame(frame)
-      // Where it stood when it was paused, it goes on.
-      if (!useLight.getState().isPlaying && useLight.getState().timeMs === timeMs) useLight.setState({ timeMs: atMs })
-    }
-  }, [isPlaying, timeMs, pace])
-  useEffect(() => {
-    if (!isPlaying) drawAt(timeMs)
-  }, [isPlaying, timeMs, look, pointed, drawing])
-  useEffect(() => {
-    const element = canvas.current!
-    const fit = () => {
-      const ratio = window.devicePixelRatio
-      const { width, height } = element.getBoundingClientRect()
-      ;[element.width, element.height] = [Math.round(width * ratio), Math.round(height * ratio)]
-      drawAt(useLight.getState().timeMs)
-    }
-    const resized = new ResizeObserver(fit)
-    resized.observe(element)
-    return () => resized.disconnect()
-  }, [])
-  return canvas
-}
-
 /** The LED nearest to a point of the picture, if one is near. */
-function nearest({ leds }: Drawing, uMm: number, vMm: number): LitLed | undefined {
-  let [found, awayMm]: [LitLed | undefined, number] = [undefined, HALO_MM]
+function nearest({ leds }: Drawing, uMm: number, vMm: number): PicturedLed | undefined {
+  let [found, awayMm]: [PicturedLed | undefined, number] = [undefined, HALO_MM]
   for (const led of leds) {
     const mm = Math.hypot(led.uMm - uMm, led.vMm - vMm)
     if (mm < awayMm) [found, awayMm] = [led, mm]
@@ -116,13 +71,13 @@ function nearest({ leds }: Drawing, uMm: number, vMm: number): LitLed | undefine
 
 interface CaseLightsProps extends Drawing {
   readonly harness: Harness
-  readonly onPick: (led: LitLed) => void
+  readonly onPick: (led: PicturedLed) => void
 }
 
 /** The case as in Places, dimmed, with every LED lit as its line is told. */
 export function CaseLights({ harness, onPick, ...drawing }: CaseLightsProps) {
   const { view } = drawing
-  const canvas = useDrawing(drawing)
+  const canvas = useDrawing(drawing, draw)
   const { net } = view
   const size = { width: net.widthMm + 2 * MARGIN_MM, height: net.heightMm + 2 * MARGIN_MM }
   const ledAt = (event: React.PointerEvent) => {

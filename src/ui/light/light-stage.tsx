@@ -5,7 +5,6 @@ import { useDeferredValue, useEffect, useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
 import { lookAt, type LineLook } from '@/core/light/line-look'
 import { stepAt } from '@/core/light/patterns'
-import { screensOf } from '@/core/light/screens'
 import { atLed } from '@/core/light/strip'
 import type { Harness } from '@/core/operate/harness'
 import { WHITE } from '@/core/physics/led'
@@ -17,6 +16,8 @@ import { CaseLights } from './case-lights'
 import { LinePanel } from './line-panel'
 import { useLight } from './light-state'
 import { litLeds } from './lit'
+import { Owners } from './owners'
+import { Screens } from './screens'
 import { Strips } from './strips'
 import { stepOn, togglePlay, Transport } from './transport'
 
@@ -84,26 +85,6 @@ function LitNow({ look }: { readonly look: LineLook }) {
   )
 }
 
-function Screens({ harness }: { readonly harness: Harness }) {
-  const screens = screensOf(harness)
-  if (screens.length === 0) return null
-  return (
-    <section aria-label="Screens" className="rounded-lg border border-thread bg-cloth p-3 text-[14px]">
-      <h3 className="font-display font-semibold">Screens</h3>
-      <ul>
-        {screens.map(({ item, screen, rotationDegrees }) => (
-          <li key={`${item.id} ${screen.id}`}>
-            {item.mark} {screen.name}, {screen.widthPx} × {screen.heightPx} px:{' '}
-            {rotationDegrees === undefined
-              ? 'say in Places where it sits and by which corner its lead leaves'
-              : `turn its picture by ${rotationDegrees}° clockwise in its program`}
-          </li>
-        ))}
-      </ul>
-    </section>
-  )
-}
-
 function Lines({ harness, looks }: { readonly harness: Harness; readonly looks: readonly LineLook[] }) {
   const picked = usePicked(looks)
   const select = useFocus((state) => state.select)
@@ -148,6 +129,7 @@ function Lines({ harness, looks }: { readonly harness: Harness; readonly looks: 
             pickedKey={pickedKey}
             onPick={({ line }) => select({ ref: line.source.ref })}
           />
+          <Owners harness={harness} />
           <Screens harness={harness} />
         </div>
         {picked !== undefined && <LinePanel harness={harness} look={picked} />}

@@ -72,7 +72,18 @@ function VoltsChart({ look }: { readonly look: LineLook }) {
     },
     [look, led],
   )
-  return <Chart optionOf={optionOf} heightPx={HEIGHT_PX} />
+  return (
+    <Chart
+      optionOf={optionOf}
+      heightPx={HEIGHT_PX}
+      onPoint={(at) => {
+        const { ledCount } = look.strip
+        const number = at === undefined ? 0 : Math.round(at)
+        const isThere = number >= 1 && number <= ledCount
+        useLight.getState().pointAt(isThere ? { lineKey: look.line.source.key, led: number } : null)
+      }}
+    />
+  )
 }
 
 const sumText = ({ amps, unknownCount }: LineLook['atLook']) =>
@@ -143,8 +154,8 @@ function OrderOfChain({ harness, chain }: { readonly harness: Harness; readonly 
       </p>
       {swaps !== undefined && (
         <p>
-          {countOf(swaps.length, 'swap')} put it right: {swaps.map(({ a, b }) => `${a.mark} with ${b.mark}`).join(', ')}
-          .{' '}
+          {countOf(swaps.length, 'swap')} {swaps.length === 1 ? 'puts' : 'put'} it right:{' '}
+          {swaps.map(({ a, b }) => `${a.mark} with ${b.mark}`).join(', ')}.{' '}
           {edit !== undefined && (
             <Button small onClick={() => dispatch(edit)}>
               Plug it so
@@ -195,7 +206,7 @@ function StandIns({ look }: { readonly look: LineLook }) {
               <th scope="row" className="py-0.5 text-left font-[inherit]">
                 {modelsText(row)}
               </th>
-              <td className="px-2 text-right">{row.declaredCount} LEDs</td>
+              <td className="px-2 text-right whitespace-nowrap">{row.declaredCount} LEDs</td>
               <td className="text-right">{missText(row)}</td>
             </tr>
           ))}

@@ -5,7 +5,10 @@ import type { LineLook } from '@/core/light/line-look'
 import type { Stretch } from '@/core/light/strip'
 import type { Harness } from '@/core/operate/harness'
 import { countOf } from '@/core/wording/text'
+import { useMemo } from 'react'
 import { useLight } from './light-state'
+import { cssOf, shownBy, stripLeds } from './lit'
+import { useDrawing } from './use-drawing'
 
 /** Numbers of the ruler, about so many. */
 const RULER_MARKS = 8
@@ -15,6 +18,31 @@ function rulerOf(ledCount: number): readonly number[] {
   const step = NICE_STEPS.find((one) => ledCount / one <= RULER_MARKS) ?? ledCount
   const marks = Array.from({ length: Math.floor(ledCount / step) }, (_, index) => (index + 1) * step)
   return [1, ...marks.filter((mark) => mark > 1)]
+}
+
+interface Shining {
+  readonly leds: ReturnType<typeof stripLeds>
+  readonly shownCount: number
+}
+
+/** Draws what each LED shows, side by side. */
+function drawStrip(canvas: HTMLCanvasElement, { leds, shownCount }: Shining, timeMs: number): void {
+  const context = canvas.getContext('2d')
+  if (context === null) return
+  const { look } = useLight.getState()
+  const widthPx = canvas.width / shownCount
+  context.clearRect(0, 0, canvas.width, canvas.height)
+  for (const led of leds) {
+    context.fillStyle = cssOf(shownBy(look, led, timeMs))
+    context.fillRect(led.led * widthPx + widthPx * 0.1, 0, Math.max(1, widthPx * 0.8), canvas.height)
+  }
+}
+
+/** The line as it shines, LED by LED: also where nothing of it sits in a case. */
+function StripLights({ harness, look, shownCount }: Pick<StripProps, 'harness' | 'look'> & Omit<Shining, 'leds'>) {
+  const shining = useMemo(() => ({ leds: stripLeds(harness, look), shownCount }), [harness, look, shownCount])
+  const canvas = useDrawing(shining, drawStrip)
+  return <canvas ref={canvas} data-strip aria-hidden className="mb-1 block h-2 w-full rounded-sm bg-[#1b1916]" />
 }
 
 interface StripProps {
@@ -73,6 +101,7 @@ function StripOfLine({ harness, look, isPicked, onPick }: StripProps) {
               </span>
             ))}
           </div>
+          <StripLights harness={harness} look={look} shownCount={shownCount} />
           {Array.from({ length: strip.rowCount }, (_, row) => (
             <ul
               key={row}

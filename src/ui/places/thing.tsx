@@ -25,13 +25,20 @@ const AIR_TONE = { in: 'bg-woad text-linen', out: 'bg-plum text-linen', unknown:
 function Air({ placed }: { readonly placed: Placed }) {
   const { direction } = placed.flow
   const side = placed.mounted?.panel.side
+  const harness = useHarness()
+  const { caseItem } = placed
+  const sidePanelAt = caseItem && harness.factsOfItem(caseItem.id).part.space?.sidePanelAt
   return (
     <span className={clsx('flex items-center gap-0.5 rounded-full px-1.5 text-xs leading-4', AIR_TONE[direction])}>
       {direction === 'unknown' || side === undefined ? (
         'air ?'
       ) : (
         <>
-          <ArrowRight size={12} aria-hidden style={{ transform: `rotate(${arrowDegrees(side, direction)}deg)` }} />
+          <ArrowRight
+            size={12}
+            aria-hidden
+            style={{ transform: `rotate(${arrowDegrees(side, direction, sidePanelAt)}deg)` }}
+          />
           {direction}
         </>
       )}

@@ -7,17 +7,20 @@ interface InlineEditProps {
   readonly label: string
   readonly maxLength: number
   readonly className?: string
+  /** For a text that may be left out: what stands there then. */
+  readonly placeholder?: string
   readonly onSave: (value: string) => void
 }
 
 /** A text that is its own field: Enter or leaving it saves, Escape puts the old text back. */
-export function InlineEdit({ value, label, maxLength, className = '', onSave }: InlineEditProps) {
+export function InlineEdit({ value, label, maxLength, className = '', placeholder, onSave }: InlineEditProps) {
   const [draft, setDraft] = useState<string | null>(null)
   const isGivenUp = useRef(false)
   const finish = () => {
     const next = draft?.trim()
     setDraft(null)
-    if (!isGivenUp.current && next !== undefined && next !== '' && next !== value) onSave(next)
+    if (!isGivenUp.current && next !== undefined && next !== value && (next !== '' || placeholder !== undefined))
+      onSave(next)
     isGivenUp.current = false
   }
   return (
@@ -26,6 +29,7 @@ export function InlineEdit({ value, label, maxLength, className = '', onSave }: 
       title={value}
       value={draft ?? value}
       maxLength={maxLength}
+      placeholder={placeholder}
       onChange={(event) => setDraft(event.target.value)}
       onBlur={finish}
       onKeyDown={(event) => {

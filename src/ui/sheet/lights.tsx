@@ -63,13 +63,13 @@ export function Lights() {
           <Row key={line.name} line={line} />
         ))}
       </PlainTable>
-      {screens.map(({ itemId, mark, name, rotationDegrees }) => (
+      {screens.map(({ itemId, mark, name, rotationDegrees, shows }) => (
         <p key={`${itemId} ${name}`} className="mt-1">
           {mark} {name}:{' '}
           {rotationDegrees === null
             ? 'its rotation is open, since its place or its lead corner is not said'
             : `turn its picture by ${rotationDegrees}° clockwise`}
-          .
+          {shows !== null && `; it shows ${shows}`}.
         </p>
       ))}
     </>

@@ -37,6 +37,8 @@ export interface Controller extends Named {
   readonly needsProgram?: boolean
   readonly waitsForTach?: boolean
   readonly lightsTogether?: boolean
+  /** Models that its program knows, with the LEDs of one unit. */
+  readonly models?: readonly (readonly [name: string, ledCount: number])[]
   readonly staggerMs?: number
   /** What its own preset lets the fan turn at most whose report it reads. */
   readonly presetMostRpm?: number
@@ -138,11 +140,13 @@ function commandsOf(box: Controller, { fans, lights, links }: Outlets, origin: O
   const drives = (signal: 'speed' | 'light', outlets: readonly string[]): Relation[] => {
     if (outlets.length === 0) return []
     const together = signal === 'light' && box.lightsTogether === true
-    const ofSpeed =
+    const own =
       signal === 'speed'
         ? { ...stated('staggerMs', box.staggerMs, origin), ...stated('presetMostRpm', box.presetMostRpm, origin) }
-        : {}
-    return [{ type: 'drives', signal, outlets, together, ...brain, ...ofSpeed }]
+        : box.models === undefined
+          ? {}
+          : { models: box.models.map(([name, ledCount]) => ({ name, ledCount })) }
+    return [{ type: 'drives', signal, outlets, together, ...brain, ...own }]
   }
   const follows = (signal: 'speed' | 'light', setting: string | undefined, outlets: readonly string[]): Relation[] =>
     setting === undefined ? [] : [{ type: 'follows', signal, input: `${signal}Sync`, outlets, setting }]

@@ -7,6 +7,7 @@ const AGAINST_CHOICE: readonly string[] = [
   'three-fan-rule moreThanThree',
   'unlike-fans unlikeAgainstChoice',
   'mirrored-legs mirrors',
+  'mirrored-legs copies',
 ]
 
 /** Whether a finding is about a choice that the wiring does not keep to. */

@@ -78,6 +78,7 @@ export const FIGURE_UNITS = [
   ['Amps', ' A'],
   ['Watts', ' W'],
   ['Celsius', ' °C'],
+  ['Degrees', '°'],
   ['FramesPerSecond', ' frames a second'],
   ['Volts', ' V'],
   ['Percent', ' %'],
@@ -123,6 +124,7 @@ export const MEND_TEXTS = {
   turnCorner: 'Turn {fan} so that its lead leaves by the {leadCorner} corner: {spareMm} to spare.',
   moveHose: 'Let the hoses of {thing} leave by its other end.',
   calmCurve: 'Let the curve of {port} slow down only when it has become {hysteresisCelsius} cooler.',
+  turnPicture: 'Write down that {wantedDegrees} is set for the {screen} of {item}.',
   turnRound: 'Turn {fan} round, {face} inside.',
 } as const
 export type MendMessageId = keyof typeof MEND_TEXTS

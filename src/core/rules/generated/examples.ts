@@ -162,10 +162,12 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
   },
   "light-volts": {
     "low": "L1 light lead gets 0.00 V at its far end, less than its 4.50 V; 0.00 V when the supply stands 5 % low. Feed it from nearer, with thicker wire, or from both ends.",
-    "wouldHold": "The volts at the far end would hold if contacts have 20 mΩ and what the light leaves unsaid (least volts, track) is as usual: L1 light lead. The lowest is 4.97 V at L1 light lead.",
+    "weak": "L1 light lead gets 4.97 V at its far end, and 4.72 V when the supply stands 5 % low: less than its 4.75 V. White may turn yellow there then. Feed it from nearer, or with thicker wire.",
+    "wouldHold": "The volts at the far end would hold if contacts have 20 mΩ and what the light leaves unsaid (least volts, track) is as usual: L1 light lead. The lowest is 4.97 V at L1 light lead, 4.72 V when the supply stands 5 % low.",
     "open": "The volts at the far end are open for L1 light lead: a length, a gauge or a draw on the way is missing. Measure the lead, read the label.",
   },
   "mirrored-legs": {
+    "copies": "L1 light lead and L2 light lead show what every outlet of B1 shows, since it sends one signal to all of them; you want them apart. Use a box that drives each outlet by itself, or chain them on one.",
     "mirrors": "L1 light lead and L2 light lead show what another leg shows, since a splitter repeats what LED5V sends; you want them apart. Chain them, or use another output.",
   },
   "mixed-signal": {
@@ -233,6 +235,10 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "empty": "Y1 outlet 1 is the one that reports speed, and it is empty while others are used: the board reads nothing. Put a fan there.",
     "silent": "Y1 outlet 1 is the one that reports speed, and F1 there gives no tach: the board reads nothing. Put a fan with a tach wire there.",
   },
+  "screen-upright": {
+    "unset": "As P1 sits, its screen shows the picture turned. Set 270° in its program.",
+    "turned": "P1 has its screen set to 90°, but as it sits the picture is upright at 270°. Set that in its program.",
+  },
   "speed-owner": {
     "otherOwner": "F1 is ruled by a box with its own program, but the choice for this build is the board. Move its lead, or change the choice.",
     "neededThere": "F1 stays on CPU, though the choice for this build is a box with its own program: that header has to hear a fan, and nothing else reports there. Let another lead report there, such as that of the pump, before you move it.",
@@ -241,6 +247,7 @@ export const EXAMPLES: Readonly<Record<string, Readonly<Record<string, string>>>
     "short": "B1 light outlet 1 is told 3 × 8 = 24 LEDs (ring), but 30 hang there: 6 stay dark. Declare more units, or a longer model.",
     "tooMany": "B1 light outlet 1 is told 6 units of ring, but its program lets one declare 4 at most. Choose a longer model, or another outlet.",
     "long": "B1 light outlet 1 is told 2 × 16 = 32 LEDs (ring), 2 more than hang there: effects spill past the end.",
+    "mixed": "B1 light outlet 1 is told 5 × ring of 8 LEDs, but L2 light lead begins in the middle of a unit: effects that go from one device to the next break there. Declare a model of their count, or chain lights that have it.",
     "unknown": "B1 light outlet 1 is told 10 LEDs (ring), but at least one of its lights has no known count (0 are known). Count their LEDs.",
   },
   "start-surge": {

@@ -39,6 +39,12 @@ function worstOf({ line, voltsOf }: Ends) {
   return judged.toSorted((a, b) => a.volts - a.leastVolts - (b.volts - b.leastVolts))[0]
 }
 
+type Worst = NonNullable<ReturnType<typeof worstOf>>
+
+/** With the supply 5 % low: the currents do not change with the source, so every volt it lacks is lacking at the end. */
+const lowVoltsOf = ({ segment, volts }: Worst): number =>
+  Math.max(0, volts - RAIL_VOLTS[segment.light.rail] * SUPPLY_TOLERANCE_SHARE)
+
 /** Volts at the last LED of every chain, by the whole network: copper both ways, contacts and tracks included. */
 export const lightVolts = defineRule({
   id: 'light-volts',
@@ -55,10 +61,15 @@ export const lightVolts = defineRule({
       text: '{lead} gets {endVolts} at its far end, less than its {leastVolts}; {lowVolts} when the supply stands 5 % low. Feed it from nearer, with thicker wire, or from both ends.',
       worse: { endVolts: 'less', leastVolts: 'more', lowVolts: 'less' },
     },
+    weak: {
+      severity: 'note',
+      text: '{lead} gets {endVolts} at its far end, and {lowVolts} when the supply stands 5 % low: less than its {leastVolts}. White may turn yellow there then. Feed it from nearer, or with thicker wire.',
+      worse: { endVolts: 'less', leastVolts: 'more', lowVolts: 'less' },
+    },
     wouldHold: {
       severity: 'unknown',
       consequence: 'wouldHold',
-      text: 'The volts at the far end would hold if contacts have 20 mΩ and what the {leads|light leaves|lights leave} unsaid (least volts, track) is as usual: {leads}. The lowest is {endVolts} at {lead}.',
+      text: 'The volts at the far end would hold if contacts have 20 mΩ and what the {leads|light leaves|lights leave} unsaid (least volts, track) is as usual: {leads}. The lowest is {endVolts} at {lead}, {lowVolts} when the supply stands 5 % low.',
     },
     open: {
       severity: 'unknown',
@@ -76,20 +87,21 @@ export const lightVolts = defineRule({
     const certain = rest.filter(({ ends, worst }) => !ends.isOpen && worst !== undefined && !ends.isAssumed)
     const refs = (entries: typeof judged) => entries.flatMap(({ ends }) => ends.line.segments.map(({ at }) => at))
     const names = (entries: typeof judged) => refs(entries).map((ref) => harness.name(ref))
+    const told = (worst: Worst) => ({
+      lead: harness.name(worst.segment.at),
+      // Below nothing there is nothing: a light that starves draws less than it would like.
+      endVolts: Math.max(0, worst.volts),
+      leastVolts: worst.leastVolts,
+      lowVolts: lowVoltsOf(worst),
+    })
     const lowest = assumed.toSorted((a, b) => a.worst!.volts - b.worst!.volts)[0]?.worst
     return [
-      ...certain.map(() => say.holds()),
-      ...low.map(({ ends, worst }) => {
-        const { segment, volts, leastVolts } = worst!
-        return say.found('low', [segment.at, ends.line.source.ref], {
-          lead: harness.name(segment.at),
-          // Below nothing there is nothing: a light that starves draws less than it would like.
-          endVolts: Math.max(0, volts),
-          leastVolts,
-          // The currents do not change with the source, so every volt it lacks is lacking at the end.
-          lowVolts: Math.max(0, volts - RAIL_VOLTS[segment.light.rail] * SUPPLY_TOLERANCE_SHARE),
-        })
-      }),
+      ...certain.map(({ ends, worst }) =>
+        exceeds(worst!.leastVolts, lowVoltsOf(worst!))
+          ? say.found('weak', [worst!.segment.at, ends.line.source.ref], told(worst!))
+          : say.holds(),
+      ),
+      ...low.map(({ ends, worst }) => say.found('low', [worst!.segment.at, ends.line.source.ref], told(worst!))),
       ...(lowest === undefined
         ? []
         : [
@@ -97,6 +109,7 @@ export const lightVolts = defineRule({
               leads: names(assumed),
               endVolts: lowest.volts,
               lead: harness.name(lowest.segment.at),
+              lowVolts: lowVoltsOf(lowest),
             }),
           ]),
       ...(open.length === 0 ? [] : [say.found('open', refs(open), { leads: names(open) })]),

@@ -13,6 +13,7 @@ function neededAt(harness: Harness, placed: PlacedPort) {
     ledCount: Math.max(0, ...lines.map((line) => line.ledCount)),
     unknownCount: lines.reduce((sum, line) => sum + line.unknownCount, 0),
     isIdle: lines.every(({ segments }) => segments.length === 0),
+    segments: lines.flatMap(({ segments }) => segments),
   }
 }
 
@@ -39,6 +40,11 @@ export const standInModel = defineRule({
       text: '{port} is told {unitCount} × {modelLedCount} = {declaredCount} {declaredCount|LED|LEDs} ({model}), {spillCount} more than hang there: effects spill past the end.',
       worse: { unitCount: 'more', modelLedCount: 'more', declaredCount: 'more', spillCount: 'more' },
     },
+    mixed: {
+      severity: 'note',
+      text: '{port} is told {unitCount} × {model} of {modelLedCount} {modelLedCount|LED|LEDs}, but {leads} {leads|begins|begin} in the middle of a unit: effects that go from one device to the next break there. Declare a model of their count, or chain lights that have it.',
+      worse: { unitCount: 'neither', modelLedCount: 'neither' },
+    },
     unknown: {
       severity: 'unknown',
       text: '{port} is told {declaredCount} {declaredCount|LED|LEDs} ({model}), but at least one of its lights has no known count ({ledCount} {ledCount|is|are} known). Count their LEDs.',
@@ -47,7 +53,7 @@ export const standInModel = defineRule({
   check: (harness, say) =>
     (harness.build.choices.declaredModels ?? []).map((declared) => {
       const at = [declared.at]
-      const { ledCount, unknownCount, isIdle } = neededAt(harness, harness.port(declared.at))
+      const { ledCount, unknownCount, isIdle, segments } = neededAt(harness, harness.port(declared.at))
       const declaredCount = declared.unitCount * declared.ledCount
       const params = {
         port: harness.name(declared.at),
@@ -70,6 +76,13 @@ export const standInModel = defineRule({
       if (unknownCount > 0) return say.found('unknown', at, params)
       if (exceeds(declaredCount, ledCount)) {
         return say.found('long', at, { ...params, spillCount: declaredCount - ledCount })
+      }
+      // Units of one model are what its program counts as devices.
+      const astray = segments.filter(({ firstLed }) => firstLed !== undefined && firstLed % declared.ledCount > 0)
+      if (astray.length > 0) {
+        const { port, unitCount, modelLedCount, model } = params
+        const leads = [...new Set(astray.map(({ at: ref }) => harness.name(ref)))]
+        return say.found('mixed', at, { port, unitCount, modelLedCount, model, leads })
       }
       return say.holds()
     }),

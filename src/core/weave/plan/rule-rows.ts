@@ -60,6 +60,7 @@ export const STAND_OF_RULE: Readonly<Record<string, Stand>> = {
   'refresh-rate': 'judged',
   'reporter-slowest': 'judged',
   'reporting-outlet': 'row',
+  'screen-upright': 'judged',
   'speed-owner': 'row',
   'stand-in-model': 'judged',
   'start-surge': 'row',
