@@ -11,6 +11,7 @@ import { SaveSchema } from '../src/core/build/edit-schema'
 import { BuildSchema } from '../src/core/build/schema'
 import { PartsFileSchema } from '../src/core/formats/parts-file'
 import { ExplainSchema, FiguresSchema } from '../src/core/export/figures-schema'
+import { DiagnoseSchema, ExpectSchema, SeenSchema } from '../src/core/bench/report-schema'
 import { LightReportSchema } from '../src/core/light/report-schema'
 import { ReplaySchema, RunSchema } from '../src/core/speed/report-schema'
 import { ReportSchema } from '../src/core/export/report-schema'
@@ -44,6 +45,9 @@ const schemas = {
   validateRun: RunSchema,
   validateReplay: ReplaySchema,
   validateLight: LightReportSchema,
+  validateExpect: ExpectSchema,
+  validateDiagnose: DiagnoseSchema,
+  validateSeen: SeenSchema,
   validatePackSave: PackSaveSchema,
   validatePartsFile: PartsFileSchema,
   validatePartSave: PartSaveSchema,
@@ -62,6 +66,9 @@ const published = {
   'run-1': RunSchema,
   'replay-1': ReplaySchema,
   'light-1': LightReportSchema,
+  'expect-1': ExpectSchema,
+  'diagnose-1': DiagnoseSchema,
+  'seen-1': SeenSchema,
 }
 
 interface Split {

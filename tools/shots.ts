@@ -49,27 +49,6 @@ const findLight = async (page: Page) => {
 }
 
 /** Some steps to look back on, in a copy that is deleted again. */
-const history = async (page: Page) => {
-  const origin = new URL(page.url()).origin
-  const id = `shot-${Date.now()}`
-  const post = (path: string, body: object) => page.request.post(`${origin}/api/builds${path}`, { data: body })
-  await post('', { from: 'copy', id, sourceId: 'harbour-lantern' })
-  const steps = [
-    { type: 'setStock', itemId: 'f4', stock: 'toBuy' },
-    { type: 'disconnect', threadId: 't4' },
-    { type: 'chooseHeadroom', headroomPercent: 10 },
-    { type: 'renameItem', itemId: 'l1', mark: 'Old strip' },
-  ]
-  await post(`/${id}/edits`, { baseRevision: 0, edits: steps.map((edit, index) => ({ id: `${id}-${index}`, edit })) })
-  await post(`/${id}/history`, { revision: 1, name: 'before the new box' })
-  await page.goto(`${origin}/builds/${id}/parts`)
-  await page.locator('html[data-alive]').waitFor({ state: 'attached' })
-  await openWindow('History')(page)
-  await page.getByRole('button', { name: /before the new box/ }).click()
-  await page.waitForTimeout(300)
-  await page.request.delete(`${origin}/api/builds/${id}`)
-}
-
 const shots: readonly Shot[] = [
   // The verdicts come behind the list.
   {
@@ -107,7 +86,6 @@ const shots: readonly Shot[] = [
         .click()
     },
   },
-  { name: 'history', path: '/builds/harbour-lantern/parts', then: history },
   {
     name: 'places',
     path: '/builds/harbour-lantern/places',
@@ -160,6 +138,14 @@ const shots: readonly Shot[] = [
     name: 'speed',
     path: '/builds/harbour-lantern/speed',
     then: async (page) => page.getByRole('button', { name: /^Point 1/ }).waitFor(),
+  },
+  {
+    name: 'power-on',
+    path: '/builds/night-ferry/bench',
+    then: async (page) => {
+      await page.getByRole('combobox', { name: 'Seen instead: F10 turns, 675 rpm' }).selectOption('stands')
+      await page.getByRole('region', { name: 'Next look' }).waitFor()
+    },
   },
   { name: 'sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'sheet-phone', path: '/builds/harbour-lantern/sheet', size: PHONE },

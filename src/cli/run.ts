@@ -1,6 +1,8 @@
 import { LoomError } from '../core/errors'
 import { EXIT, type Verb } from './args'
 import { check } from './check'
+import { diagnose } from './diagnose'
+import { expect } from './expect'
 import { explain } from './explain'
 import { exportTo, figures } from './export'
 import { light } from './light'
@@ -15,6 +17,8 @@ export const VERBS: Readonly<Record<string, Verb>> = {
   export: exportTo,
   run: runFans,
   light,
+  expect,
+  diagnose,
 }
 
 interface Streams {

@@ -136,7 +136,7 @@ test('what is printed on a plug is entered once, and stands on the sheet', async
   await dialog(page).getByRole('button', { name: 'Save changes' }).click()
   await dialog(page).waitFor({ state: 'detached' })
   await untilSaved(page)
-  await page.keyboard.press('Alt+6')
+  await page.keyboard.press('Alt+7')
   await page.waitForURL(/\/sheet$/)
   await page.getByText('“REAR”, black').first().waitFor()
 })

@@ -133,7 +133,7 @@ test('the whole job by keyboard alone', async () => {
   await noStopLeft(page)
   await untilSaved(page)
 
-  await page.keyboard.press('Alt+6')
+  await page.keyboard.press('Alt+7')
   await page.waitForURL(/\/sheet$/)
   await page.getByText('Leads in working order').waitFor()
   await keyTo(page, /^Build, JSON$/)

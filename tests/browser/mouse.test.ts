@@ -170,7 +170,7 @@ test('headroom and header mode are choices of the build', async () => {
     headroomPercent: 10,
     modes: [{ at: { itemId: 'm1', portId: 'SYS1' }, mode: 'dc' }],
   })
-  await page.keyboard.press('Alt+6')
+  await page.keyboard.press('Alt+7')
   await page.getByRole('row', { name: /^SYS1 DC \(your choice\)/ }).waitFor()
 })
 

@@ -147,6 +147,7 @@ const visits: readonly Visit[] = [
     path: '/builds/night-ferry/light',
     then: async (page) => page.getByRole('region', { name: 'Line of B2 light outlet 1' }).waitFor(),
   },
+  { name: 'Power-on', path: '/builds/night-ferry/bench' },
   { name: 'Sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'a page that is not there', path: '/builds/nobody/parts' },
 ]

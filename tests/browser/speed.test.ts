@@ -124,7 +124,7 @@ test('by keyboard alone: a curve for a group, tuned for quiet, and printed as a 
   await untilSaved(page)
   const points = (await pointsOf(id, 'SYS1'))!
   expect(points.some(([temperatureC]) => temperatureC === 60)).toBe(true)
-  await page.keyboard.press('Alt+6')
+  await page.keyboard.press('Alt+7')
   const row = page.getByRole('row', { name: /^SYS1 PWM processor/ })
   await row.getByText(points.map(([at, duty]) => `${at} °C ${duty} %`).join(', ')).waitFor()
   await page.getByText(/^To ignore there: .*SYS2.* nothing plugged/).waitFor()

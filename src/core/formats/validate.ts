@@ -93,7 +93,7 @@ function mustFit(validator: Validator, value: unknown): void {
 }
 
 /** Reads a value of one shape: as it is, or a FORMAT_WRONG error with the place of its first fault. */
-const fitting =
+export const fitting =
   <T>(validator: Validator) =>
   (value: unknown): T => {
     mustFit(validator, value)

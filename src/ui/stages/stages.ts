@@ -1,5 +1,6 @@
 import type { Harness } from '@/core/operate/harness'
 import type { Finding } from '@/core/rules/engine/rule'
+import { benchStage } from '@/ui/bench/stage'
 import type { Stage } from '@/ui/focus/descriptor'
 import { lightStage } from '@/ui/light/stage'
 import { partsStage } from '@/ui/parts/stage'
@@ -9,7 +10,15 @@ import { speedStage } from '@/ui/speed/stage'
 import { threadsStage } from '@/ui/threads/stage'
 
 /** The stages there are, in the order people work; Alt and the number go to each. */
-export const STAGES: readonly Stage[] = [partsStage, placesStage, threadsStage, speedStage, lightStage, sheetStage]
+export const STAGES: readonly Stage[] = [
+  partsStage,
+  placesStage,
+  threadsStage,
+  speedStage,
+  lightStage,
+  benchStage,
+  sheetStage,
+]
 
 /** The stage that an address leads to; undefined on a page of a build that is none. */
 export const stageAt = (path: string): Stage | undefined => STAGES.find(({ id }) => path.endsWith(`/${id}`))

@@ -18,6 +18,9 @@ export declare const validateExplanation: Validator
 export declare const validateRun: Validator
 export declare const validateReplay: Validator
 export declare const validateLight: Validator
+export declare const validateExpect: Validator
+export declare const validateDiagnose: Validator
+export declare const validateSeen: Validator
 export declare const validatePackSave: Validator
 export declare const validatePartsFile: Validator
 export declare const validatePartSave: Validator

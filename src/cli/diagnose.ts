@@ -1,0 +1,36 @@
+import { saidOf } from '../core/bench/said'
+import { troubleOf } from '../core/bench/diagnose'
+import { rehearse } from '../core/bench/simulate'
+import { LoomError } from '../core/errors'
+import { diagnoseReportOf } from '../core/export/bench-report'
+import { canonicalJson } from '../core/formats/canonical'
+import { readSeen } from '../core/export/seen-file'
+import { readBuild } from '../core/formats/validate'
+import { diagnoseLines } from '../core/wording/bench-text'
+import { argsOf, EXIT, portNamed, type Verb } from './args'
+import { readText } from './files'
+
+const USE = 'diagnose FILE --seen SEEN.json [--json]'
+
+/** What may be wrong with a machine by what was seen of it, and what to look at next. */
+export const diagnose: Verb = (args, say) => {
+  const { values, words } = argsOf(args, {
+    text: USE,
+    wordCount: 1,
+    options: { seen: { type: 'string' }, json: { type: 'boolean' } },
+  })
+  if (values.seen === undefined) throw new LoomError('REQUEST_REFUSED', `Use: ./loom ${USE}`)
+  const trouble = troubleOf(rehearse(readBuild(readText(words[0]!))))
+  const { harness } = trouble.rehearsal
+  const file = readSeen(readText(String(values.seen)))
+  const said = saidOf(trouble, file, (text, kind) => {
+    const item = harness.items.find(({ mark, id }) => mark === text || id === text)
+    // A thing alone names what of this kind can be seen of it.
+    const sight = trouble.rehearsal.sights.find((one) => one.at.itemId === item?.id && one.kind === kind)
+    return item === undefined || sight === undefined ? portNamed(harness, text) : sight.at
+  })
+  const report = diagnoseReportOf(trouble, said)
+  if (values.json === true) say(canonicalJson(report))
+  else for (const line of diagnoseLines(report)) say(`${line}\n`)
+  return EXIT.clean
+}
