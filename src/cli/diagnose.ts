@@ -1,6 +1,7 @@
+import type { SeenFile } from '../core/bench/report-schema'
 import { saidOf } from '../core/bench/said'
 import { troubleOf } from '../core/bench/diagnose'
-import { rehearse } from '../core/bench/simulate'
+import { machinesOf, type Rehearsal } from '../core/bench/simulate'
 import { LoomError } from '../core/errors'
 import { diagnoseReportOf } from '../core/export/bench-report'
 import { canonicalJson } from '../core/formats/canonical'
@@ -12,6 +13,13 @@ import { readText } from './files'
 
 const USE = 'diagnose FILE --seen SEEN.json [--json]'
 
+/** The machine that a file of sights speaks of: that of the first thing it names. */
+function machineOf(machines: readonly Rehearsal[], { seen }: SeenFile): Rehearsal {
+  const [name] = seen[0]?.at.split('.') ?? []
+  const has = ({ harness }: Rehearsal) => harness.items.some(({ mark, id }) => mark === name || id === name)
+  return machines.find(has) ?? machines[0]!
+}
+
 /** What may be wrong with a machine by what was seen of it, and what to look at next. */
 export const diagnose: Verb = (args, say) => {
   const { values, words } = argsOf(args, {
@@ -20,9 +28,10 @@ export const diagnose: Verb = (args, say) => {
     options: { seen: { type: 'string' }, json: { type: 'boolean' } },
   })
   if (values.seen === undefined) throw new LoomError('REQUEST_REFUSED', `Use: ./loom ${USE}`)
-  const trouble = troubleOf(rehearse(readBuild(readText(words[0]!))))
-  const { harness } = trouble.rehearsal
+  const machines = machinesOf(readBuild(readText(words[0]!)))
   const file = readSeen(readText(String(values.seen)))
+  const trouble = troubleOf(machineOf(machines, file))
+  const { harness } = trouble.rehearsal
   const said = saidOf(trouble, file, (text, kind) => {
     const item = harness.items.find(({ mark, id }) => mark === text || id === text)
     // A thing alone names what of this kind can be seen of it.

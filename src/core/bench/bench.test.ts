@@ -3,7 +3,7 @@ import type { Build } from '../build/schema'
 import { withChoices } from '../../../tests/rules/case'
 import { diagnose, troubleOf, type Candidate, type Trouble } from './diagnose'
 import { answerOf, type Look } from './looks'
-import { rehearse, simulate } from './simulate'
+import { machinesOf, rehearse, simulate } from './simulate'
 import { agrees, VALUES, type Value } from './sight'
 
 const SMALL = ['harbour-lantern', 'paper-kite', 'tangled-heron', 'night-ferry']
@@ -179,4 +179,16 @@ test('beside the best of all trees of looks, on a build of seven devices: at mos
   const sum = (of: 'own' | 'best') => costs.reduce((total, cost) => total + cost[of], 0)
   console.info(`looks of ${costs.length} first symptoms: ${(sum('own') / sum('best')).toFixed(3)} of the best trees`)
   expect(sum('own') / sum('best')).toBeLessThanOrEqual(1.1)
+})
+
+test('Loom hall, 400 devices: each machine by itself, and a plug that is loose in one is found there', () => {
+  const machines = machinesOf(demoBuild('loom-hall'))
+  expect(machines.length).toBeGreaterThan(5)
+  expect(new Set(machines.flatMap(({ sights }) => sights.map(({ key }) => key))).size).toBe(
+    machines.reduce((sum, { sights }) => sum + sights.length, 0),
+  )
+  const among = troubleOf(machines[3]!)
+  const truth = among.candidates.find((candidate) => candidate.fault.kind === 'plugLoose')!
+  const { left } = followed(among, truth, symptomsOf(truth)[0]!)
+  expect(left.map(({ id }) => id)).toEqual([truth.id])
 })

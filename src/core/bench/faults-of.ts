@@ -4,6 +4,7 @@ import { fitOf } from '../parts/mating'
 import type { Harness } from '../operate/harness'
 import { hasRoomFor } from '../structure/wiring/occupancy'
 import { FAULT_KINDS, faultId, type BenchFault } from './faults'
+import { blows } from './observe'
 
 /** A fault with how likely it is beside the others of its build. */
 export interface Weighed {
@@ -49,8 +50,6 @@ function faultsOfThings(harness: Harness): readonly BenchFault[] {
   return harness.items.flatMap(({ id: itemId }): readonly BenchFault[] => {
     const { all } = harness.factsOfItem(itemId)
     const plugged = (portId: string) => harness.threadsAt({ itemId, portId }).length > 0
-    const place = harness.placeOf(itemId)
-    const isBlowing = place?.mounted !== undefined && place.flow.direction !== 'unknown' && all.motor.length > 0
     return [
       ...all.motor
         .filter(({ port }) => plugged(port))
@@ -74,7 +73,9 @@ function faultsOfThings(harness: Harness): readonly BenchFault[] {
       ...all.follows
         .filter(({ input }) => harness.choices.syncAt({ itemId, portId: input }) === true)
         .map(({ input }) => ({ kind: 'syncOff', at: { itemId, portId: input } }) as const),
-      ...(isBlowing ? [{ kind: 'fanTurnedRound', at: { itemId, portId: all.motor[0]!.port } } as const] : []),
+      ...(blows(harness, itemId)
+        ? [{ kind: 'fanTurnedRound', at: { itemId, portId: all.motor[0]!.port } } as const]
+        : []),
     ]
   })
 }

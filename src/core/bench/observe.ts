@@ -194,15 +194,20 @@ export function stateOf(harness: Harness, heat: Heat, ails: Ails = SOUND): State
   }
 }
 
+/** Whether something in a place of a case moves air in a direction that is known. */
+export function blows(harness: Harness, itemId: string): boolean {
+  const place = harness.placeOf(itemId)
+  const isKnown = place?.mounted !== undefined && place.flow.direction !== 'unknown'
+  return isKnown && harness.factsOfItem(itemId).all.motor.length > 0
+}
+
 /** Everything of a machine that can be looked at without touching it. */
 export function sightsOf(harness: Harness): readonly Sight[] {
   const anyPort = (itemId: string) => ({ itemId, portId: harness.factsOfItem(itemId).part.ports[0]!.id })
   const ofItems = harness.items.flatMap(({ id: itemId }): readonly Sight[] => {
     const { all, part } = harness.factsOfItem(itemId)
     const at = part.ports.length === 0 ? undefined : anyPort(itemId)
-    const place = harness.placeOf(itemId)
     const isBoard = part.ports.some(({ role }) => role === 'cpu')
-    const isBlowing = place?.mounted !== undefined && place.flow.direction !== 'unknown' && all.motor.length > 0
     return [
       ...(isBoard ? [{ key: sightKey('board', at!), kind: 'board', at: at! } as const] : []),
       ...all.motor.map(({ port }) => {
@@ -213,7 +218,7 @@ export function sightsOf(harness: Harness): readonly Sight[] {
         const ref = { itemId, portId: input }
         return { key: lightKey(ref, zone), kind: 'light', at: ref, zone } as const
       }),
-      ...(isBlowing ? [{ key: sightKey('air', at!), kind: 'air', at: at! } as const] : []),
+      ...(blows(harness, itemId) ? [{ key: sightKey('air', at!), kind: 'air', at: at! } as const] : []),
     ]
   })
   const boxes = boxLeads(harness).map(({ lead }) => {

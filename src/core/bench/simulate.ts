@@ -1,3 +1,4 @@
+import { islandsOf } from '../build/islands'
 import { portKey } from '../build/refs'
 import type { Build } from '../build/schema'
 import type { PortRef } from '../schema/schema-kit'
@@ -24,6 +25,10 @@ export function rehearse(build: Build, heat: Heat = AT_REST): Rehearsal {
   const harness = derive(build)
   return { harness, heat, sights: sightsOf(harness), plan: stateOf(harness, heat) }
 }
+
+/** Each machine of a build by itself: what is wrong in one is seen in no other. */
+export const machinesOf = (build: Build, heat: Heat = AT_REST): readonly Rehearsal[] =>
+  islandsOf(build).map((island) => rehearse(island.build, heat))
 
 /** The build as it was really plugged and set. */
 function asBuilt(build: Build, fault: BenchFault): Build {

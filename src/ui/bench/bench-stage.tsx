@@ -3,7 +3,9 @@
 import Link from 'next/link'
 import { useEffect, useMemo } from 'react'
 import { expectedOf } from '@/core/bench/expected'
-import { AT_REST, rehearse } from '@/core/bench/simulate'
+import { AT_REST, machinesOf } from '@/core/bench/simulate'
+import type { Harness } from '@/core/operate/harness'
+import { useFocus } from '@/ui/focus/focus'
 import { isDanger } from '@/core/export/bench-report'
 import { findingText } from '@/core/wording/text'
 import { useHarness, useVerdicts } from '@/ui/session/context'
@@ -35,12 +37,19 @@ const REST_TEXT = `processor ${AT_REST.processor}\u00a0°C, graphics ${AT_REST.g
 /** The first power-on: what should be seen, tick by tick, and from what is not so to the lead at fault. */
 export function BenchStage() {
   const harness = useHarness()
-  const rehearsal = useMemo(() => rehearse(harness.build), [harness])
+  const assemblyId = useFocus((state) => state.assemblyId)
+  const machines = useMemo(() => {
+    const all = machinesOf(harness.build)
+    const isLookedAt = ({ items }: Harness) => items.some((item) => item.assemblyId === assemblyId)
+    return assemblyId === null ? all : all.filter((machine) => isLookedAt(machine.harness))
+  }, [harness, assemblyId])
   const { seen, found, open } = useBench()
   useEffect(() => open(harness.build.id), [open, harness.build.id])
-  const isOdd = found.size > 0 || [...seen.values()].some((value) => value !== 'asPlanned')
-  const trying = useTrouble(rehearsal, isOdd)
-  const wanted = useMemo(() => expectedOf(rehearsal).filter(({ isUsed }) => isUsed), [rehearsal])
+  const odd = machines.find(({ sights }) => sights.some(({ key }) => (seen.get(key) ?? 'asPlanned') !== 'asPlanned'))
+  const inTrouble = odd ?? (found.size > 0 ? machines[0] : undefined)
+  const trying = useTrouble(inTrouble)
+  const all = useMemo(() => machines.flatMap(expectedOf), [machines])
+  const wanted = all.filter(({ isUsed, sight }) => isUsed || seen.has(sight.key))
   const tickedCount = wanted.filter(({ sight }) => seen.get(sight.key) === 'asPlanned').length
   if (wanted.length === 0) {
     return (
@@ -69,9 +78,14 @@ export function BenchStage() {
       </p>
       <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="min-w-0 space-y-3 max-lg:order-2">
-          <ExpectedList rehearsal={rehearsal} />
+          <ExpectedList harness={harness} all={wanted} />
         </div>
-        <TroublePanel harness={harness} sights={rehearsal.sights} trying={trying} isOdd={isOdd} />
+        <TroublePanel
+          harness={harness}
+          sights={all.map(({ sight }) => sight)}
+          trying={trying}
+          isOdd={inTrouble !== undefined}
+        />
       </div>
     </div>
   )

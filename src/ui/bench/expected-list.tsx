@@ -2,24 +2,24 @@
 
 import clsx from 'clsx'
 import { Check } from 'lucide-react'
-import { expectedOf, type Expected } from '@/core/bench/expected'
+import type { Expected } from '@/core/bench/expected'
 import { SIGHT_KINDS, type Value } from '@/core/bench/sight'
-import type { Rehearsal } from '@/core/bench/simulate'
+import type { Harness } from '@/core/operate/harness'
 import { expectedText, KIND_WORDS, VALUE_WORDS } from '@/core/wording/bench-text'
 import { SELECT } from '@/ui/shared/select-class'
 import { useBench } from './bench-state'
 
 interface RowProps {
-  readonly rehearsal: Rehearsal
+  readonly harness: Harness
   readonly expected: Expected
 }
 
 /** One sight: what should be seen, ticked when it is, and what is seen instead where it is not. */
-function Row({ rehearsal, expected }: RowProps) {
+function Row({ harness, expected }: RowProps) {
   const { key, kind } = expected.sight
   const value = useBench((state) => state.seen.get(key))
   const see = useBench((state) => state.see)
-  const text = expectedText(rehearsal.harness, expected)
+  const text = expectedText(harness, expected)
   const others = (Object.entries(VALUE_WORDS[kind]) as [Value, string][]).filter(([is]) => is !== 'asPlanned')
   const isOdd = value !== undefined && value !== 'asPlanned'
   return (
@@ -59,10 +59,13 @@ function Row({ rehearsal, expected }: RowProps) {
   )
 }
 
+interface ListProps {
+  readonly harness: Harness
+  readonly all: readonly Expected[]
+}
+
 /** All that should be seen at the first power-on, by kinds. */
-export function ExpectedList({ rehearsal }: { readonly rehearsal: Rehearsal }) {
-  const seen = useBench((state) => state.seen)
-  const all = expectedOf(rehearsal).filter(({ isUsed, sight }) => isUsed || seen.has(sight.key))
+export function ExpectedList({ harness, all }: ListProps) {
   return SIGHT_KINDS.map((kind) => {
     const own = all.filter(({ sight }) => sight.kind === kind)
     if (own.length === 0) return null
@@ -71,7 +74,7 @@ export function ExpectedList({ rehearsal }: { readonly rehearsal: Rehearsal }) {
         <h3 className="mb-1 font-display font-semibold">{KIND_WORDS[kind]}</h3>
         <ul className="overflow-hidden rounded-lg border border-thread bg-cloth">
           {own.map((expected) => (
-            <Row key={expected.sight.key} rehearsal={rehearsal} expected={expected} />
+            <Row key={expected.sight.key} harness={harness} expected={expected} />
           ))}
         </ul>
       </section>

@@ -12,15 +12,17 @@ export interface Trying {
   readonly triedCount: number
 }
 
-/** Tries every single fault of a machine, in slices behind the page, once somebody says that something is wrong. */
-export function useTrouble(rehearsal: Rehearsal, isWanted: boolean): Trying {
+const NOTHING_TRIED: Trying = { trouble: undefined, triedCount: 0 }
+
+/** Tries every single fault of the machine in trouble, in slices behind the page. */
+export function useTrouble(rehearsal: Rehearsal | undefined): Trying {
   const [trying, setTrying] = useState<Trying & { readonly of: Rehearsal | undefined }>({
     trouble: undefined,
     triedCount: 0,
     of: undefined,
   })
   useEffect(() => {
-    if (!isWanted) return
+    if (rehearsal === undefined) return
     const candidates: Candidate[] = []
     const work = candidatesOf(rehearsal)
     let timer: ReturnType<typeof setTimeout> | undefined
@@ -42,6 +44,6 @@ export function useTrouble(rehearsal: Rehearsal, isWanted: boolean): Trying {
     }
     timer = setTimeout(goOn, 0)
     return () => clearTimeout(timer)
-  }, [rehearsal, isWanted])
-  return trying.of === rehearsal ? trying : { trouble: undefined, triedCount: 0 }
+  }, [rehearsal])
+  return rehearsal !== undefined && trying.of === rehearsal ? trying : NOTHING_TRIED
 }
