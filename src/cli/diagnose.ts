@@ -3,6 +3,7 @@ import { saidOf } from '../core/bench/said'
 import { troubleOf } from '../core/bench/diagnose'
 import { machinesOf, type Rehearsal } from '../core/bench/simulate'
 import { LoomError } from '../core/errors'
+import { derive } from '../core/operate/harness'
 import { diagnoseReportOf } from '../core/export/bench-report'
 import { canonicalJson } from '../core/formats/canonical'
 import { readSeen } from '../core/export/seen-file'
@@ -28,7 +29,7 @@ export const diagnose: Verb = (args, say) => {
     options: { seen: { type: 'string' }, json: { type: 'boolean' } },
   })
   if (values.seen === undefined) throw new LoomError('REQUEST_REFUSED', `Use: ./loom ${USE}`)
-  const machines = machinesOf(readBuild(readText(words[0]!)))
+  const machines = machinesOf(derive(readBuild(readText(words[0]!))))
   const file = readSeen(readText(String(values.seen)))
   const trouble = troubleOf(machineOf(machines, file))
   const { harness } = trouble.rehearsal

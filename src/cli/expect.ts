@@ -1,4 +1,5 @@
 import { LoomError } from '../core/errors'
+import type { BenchFault } from '../core/bench/faults'
 import { faultsOf } from '../core/bench/faults-of'
 import { rehearse, type Rehearsal } from '../core/bench/simulate'
 import { portKey } from '../core/build/refs'
@@ -10,12 +11,13 @@ import { argsOf, EXIT, portNamed, type Verb } from './args'
 import { readText } from './files'
 
 /** The fault that people name as ITEM.PORT:KIND, with what else it names behind another colon. */
-function faultNamed({ harness }: Rehearsal, text: string): string {
+function faultNamed({ harness }: Rehearsal, text: string): BenchFault {
   const [port = '', ...rest] = text.split(':')
   const key = portKey(portNamed(harness, port))
   const id = [key, ...rest].join(':')
   const own = faultsOf(harness).filter((fault) => fault.id.startsWith(`${key}:`))
-  if (own.some((fault) => fault.id === id)) return id
+  const named = own.find((fault) => fault.id === id)
+  if (named !== undefined) return named.fault
   const known = own.map((fault) => fault.id.slice(key.length + 1))
   throw new LoomError(
     'NOT_FOUND',
@@ -33,8 +35,8 @@ export const expect: Verb = (args, say) => {
     options: { fault: { type: 'string' }, json: { type: 'boolean' } },
   })
   const rehearsal = rehearse(readBuild(readText(words[0]!)))
-  const id = values.fault === undefined ? undefined : faultNamed(rehearsal, String(values.fault))
-  const report = expectReportOf(rehearsal, id)!
+  const slipped = values.fault === undefined ? undefined : faultNamed(rehearsal, String(values.fault))
+  const report = expectReportOf(rehearsal, slipped)
   if (values.json === true) say(canonicalJson(report))
   else for (const line of expectLines(report)) say(`${line}\n`)
   return report.dangers.length > 0 ? EXIT.stops : EXIT.clean

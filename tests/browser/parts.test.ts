@@ -122,6 +122,26 @@ describe('the part editor', () => {
     expect((await getBuild(id)).parts.find((part) => part.id === 'fan-140')!.ports).toHaveLength(1)
   })
 
+  test('a light in the words of its manual: how its LEDs sit, and a screen on it', async () => {
+    const { id } = await newBuild(bench(['M1: board-middle', 'L1: strip-5v-30'], ['L1.light > M1.LED5V']))
+    const page = await newPage(`/builds/${id}/parts`)
+    await open(page, 'Correct Thimblefold Ribbon 30, 5 V')
+    await dialog(page).getByText('How its LEDs sit').click()
+    await dialog(page).getByRole('combobox', { name: 'its LEDs sit', exact: true }).selectOption('in a ring')
+    await dialog(page).getByRole('combobox', { name: 'ring: clockwise, seen from there' }).selectOption('no')
+    await dialog(page).getByRole('button', { name: 'Add a screen' }).click()
+    const screen = dialog(page).getByRole('region', { name: 'Screens' })
+    await screen.getByRole('textbox', { name: 'Name of screen 1' }).fill('Clock')
+    await screen.getByRole('spinbutton', { name: 'wide' }).fill('320')
+    await screen.getByRole('combobox').selectOption('half a turn')
+    await page.getByRole('button', { name: 'Save changes' }).click()
+    await page.getByText('Thimblefold Ribbon 30, 5 V is corrected in this build.').first().waitFor()
+    await untilSaved(page)
+    const part = (await getBuild(id)).parts.find((one) => one.id === 'strip-5v-30')!
+    expect(part.screens).toEqual([{ id: 'screen1', name: 'Clock', widthPx: 320, heightPx: 480, upTurns: 2 }])
+    expect(part.inside).toContainEqual(expect.objectContaining({ type: 'light', shape: 'ring', isClockwise: false }))
+  })
+
   test('“not sure” of a plug ends in a plug of its own that goes into nothing else', async () => {
     const { id } = await newBuild(bench(['F1: fan-140']))
     const page = await newPage(`/builds/${id}/parts`)

@@ -1,5 +1,6 @@
 import { bench, demoBuild } from '../../../tests/support/bench'
 import type { Build } from '../build/schema'
+import { derive } from '../operate/harness'
 import { withChoices } from '../../../tests/rules/case'
 import { diagnose, troubleOf, type Candidate, type Trouble } from './diagnose'
 import { answerOf, type Look } from './looks'
@@ -182,7 +183,7 @@ test('beside the best of all trees of looks, on a build of seven devices: at mos
 })
 
 test('Loom hall, 400 devices: each machine by itself, and a plug that is loose in one is found there', () => {
-  const machines = machinesOf(demoBuild('loom-hall'))
+  const machines = machinesOf(derive(demoBuild('loom-hall')))
   expect(machines.length).toBeGreaterThan(5)
   expect(new Set(machines.flatMap(({ sights }) => sights.map(({ key }) => key))).size).toBe(
     machines.reduce((sum, { sights }) => sum + sights.length, 0),

@@ -1,4 +1,3 @@
-import { portKey } from '../build/refs'
 import type { Bounds } from '../operate/motor-speed'
 import type { Sight } from './sight'
 import type { Rehearsal } from './simulate'
@@ -58,13 +57,3 @@ function expectedAt({ harness, plan }: Rehearsal, sight: Sight): Expected {
 /** What is to be seen at the first power-on, sight by sight; headers that nothing is plugged into are told as such. */
 export const expectedOf = (rehearsal: Rehearsal): readonly Expected[] =>
   rehearsal.sights.map((sight) => expectedAt(rehearsal, sight))
-
-/** The sight of a kind at a port, or at any port of its thing. */
-export const sightAt = (sights: readonly Sight[], wanted: Pick<Sight, 'kind' | 'at' | 'zone'>): Sight | undefined =>
-  sights.find(
-    ({ kind, at, zone }) =>
-      kind === wanted.kind &&
-      (kind === 'board' || kind === 'box' || kind === 'air'
-        ? at.itemId === wanted.at.itemId
-        : portKey(at) === portKey(wanted.at) && (wanted.zone === undefined || zone === wanted.zone)),
-  )

@@ -6,7 +6,7 @@ import { motorsRun, type Heat, type MotorRun } from '../speed/motors-run'
 import { railsReaching } from '../structure/power/volts'
 import type { Segment } from '../structure/signal/lights'
 import type { PlacedPort } from '../structure/wiring/wiring'
-import { sightKey, type Observation, type Sight, type Value } from './sight'
+import { sightKey, speedAgainst, type Observation, type Sight, type Value } from './sight'
 
 /** What is wrong in a machine beside its wiring and settings: motors, tachs, headers, ports and lights, by their keys. */
 export interface Ails {
@@ -111,11 +111,11 @@ function motionOf(harness: Harness, run: MotorRun | undefined, ails: Ails, unsee
 }
 
 /** The motors that report at a lead: of one part it is that whose tach comes out there. */
-function reportersAt(harness: Harness, at: PortRef): readonly string[] {
+function reportersAt(harness: Harness, at: PortRef): readonly PortRef[] {
   const { motor } = harness.factsOfItem(at.itemId).all
   return motor
     .filter(({ port, tachPort }) => (tachPort ?? port) === at.portId)
-    .map(({ port }) => portKey({ itemId: at.itemId, portId: port }))
+    .map(({ port }) => ({ itemId: at.itemId, portId: port }))
 }
 
 const SENSOR: Motion = { stands: false, rpm: undefined, by: 'sensor', isOpen: false }
@@ -128,8 +128,8 @@ function readingsOf(harness: Harness, motions: State['motions'], ails: Ails, uns
       const motors = reportersAt(harness, lead)
       if (motors.length === 0) return [SENSOR]
       return motors.flatMap((motor) => {
-        const motion = motions.get(`fan ${motor}`)
-        return motion === undefined || motion.stands || ails.silent.has(motor as PortKey) ? [] : [motion]
+        const motion = motions.get(sightKey('fan', motor))
+        return motion === undefined || motion.stands || ails.silent.has(portKey(motor)) ? [] : [motion]
       })
     })
     return [key, heard]
@@ -230,19 +230,10 @@ export function sightsOf(harness: Harness): readonly Sight[] {
   return [...ofItems, ...boxes, ...readings]
 }
 
-/** Speeds that differ by less than this share look alike on a screen that sways. */
-const SWAY_SHARE = 0.1
-
 function motionAgainst(now: Motion, plan: Motion): Value {
   if (now.isOpen) return 'unknown'
   if (now.stands || plan.stands) return now.stands === plan.stands ? 'asPlanned' : now.stands ? 'stands' : 'moves'
-  const [seen, planned] = [now.rpm, plan.rpm]
-  if (seen !== undefined && planned !== undefined) {
-    if (seen.least > planned.most * (1 + SWAY_SHARE)) return 'faster'
-    if (seen.most < planned.least * (1 - SWAY_SHARE)) return 'slower'
-    const isWithin = seen.least >= planned.least * (1 - SWAY_SHARE) && seen.most <= planned.most * (1 + SWAY_SHARE)
-    return isWithin ? 'asPlanned' : 'turns'
-  }
+  if (now.rpm !== undefined && plan.rpm !== undefined) return speedAgainst(now.rpm, plan.rpm)
   if (now.by === plan.by) return 'asPlanned'
   return now.by === 'itself' ? 'faster' : 'turns'
 }

@@ -1,25 +1,31 @@
+import { portKey } from '../build/refs'
 import { LoomError } from '../errors'
-import type { Trouble } from './diagnose'
-import type { Said } from './diagnose'
-import type { SeenFile } from './report-schema'
-import { sightAt } from './expected'
-import type { Sight, Value } from './sight'
+import { exactly } from '../operate/motor-speed'
 import type { PortRef } from '../schema/schema-kit'
+import type { Said, Trouble } from './diagnose'
+import type { SeenFile } from './report-schema'
+import { speedAgainst, type Sight, type Value } from './sight'
 
 /** What some sensors print where nothing reports at all. */
 const NO_SPEED_RPM = [0, 65_535]
-/** A speed that differs by less from the plan is as planned: screens sway. */
-const SWAY_SHARE = 0.1
 
 function valueOfRpm({ rehearsal }: Trouble, { key }: Sight, rpm: number): Value {
   const heard = rehearsal.plan.readings.get(key) ?? []
   if (NO_SPEED_RPM.includes(rpm)) return heard.length === 0 ? 'asPlanned' : 'nothing'
   if (heard.length === 0) return 'moves'
   const planned = heard.length === 1 ? heard[0]!.rpm : undefined
-  if (planned === undefined) return 'turns'
-  if (rpm > planned.most * (1 + SWAY_SHARE)) return 'faster'
-  return rpm < planned.least * (1 - SWAY_SHARE) ? 'slower' : 'asPlanned'
+  return planned === undefined ? 'turns' : speedAgainst(exactly(rpm), planned)
 }
+
+/** The sight of a kind at a port, or at any port of its thing. */
+const sightAt = (sights: readonly Sight[], wanted: Pick<Sight, 'kind' | 'at' | 'zone'>): Sight | undefined =>
+  sights.find(
+    ({ kind, at, zone }) =>
+      kind === wanted.kind &&
+      (kind === 'board' || kind === 'box' || kind === 'air'
+        ? at.itemId === wanted.at.itemId
+        : portKey(at) === portKey(wanted.at) && (wanted.zone === undefined || zone === wanted.zone)),
+  )
 
 const refuse = (place: string, message: string) => new LoomError('REQUEST_REFUSED', `At ${place}: ${message}`, place)
 

@@ -1,4 +1,5 @@
 import { portKey } from '../build/refs'
+import type { Bounds } from '../operate/motor-speed'
 import type { PortRef } from '../schema/schema-kit'
 
 /**
@@ -43,6 +44,17 @@ export const sightKey = (kind: SightKind, at: PortRef, zone = ''): string =>
 
 /** What is seen of every sight, by its key. */
 export type Observation = ReadonlyMap<string, Value>
+
+/** Speeds that differ by less than this share look alike on a screen that sways (common practice, no source). */
+const SWAY_SHARE = 0.1
+
+/** How a speed looks beside the one that was planned, both in rpm: `turns` where its bounds leave that open. */
+export function speedAgainst(seen: Bounds, planned: Bounds): Value {
+  const [slowest, fastest] = [planned.least * (1 - SWAY_SHARE), planned.most * (1 + SWAY_SHARE)]
+  if (seen.least > fastest) return 'faster'
+  if (seen.most < slowest) return 'slower'
+  return seen.least >= slowest && seen.most <= fastest ? 'asPlanned' : 'turns'
+}
 
 const MOVING: readonly Value[] = ['asPlanned', 'slower', 'faster', 'turns', 'mixed']
 

@@ -20,15 +20,21 @@ export interface Rehearsal {
   readonly plan: State
 }
 
-/** What is to be seen of a build whose wiring is as planned. */
-export function rehearse(build: Build, heat: Heat = AT_REST): Rehearsal {
-  const harness = derive(build)
-  return { harness, heat, sights: sightsOf(harness), plan: stateOf(harness, heat) }
-}
+/** What is to be seen of a machine whose wiring is as planned. */
+const rehearsalOf = (harness: Harness): Rehearsal => ({
+  harness,
+  heat: AT_REST,
+  sights: sightsOf(harness),
+  plan: stateOf(harness, AT_REST),
+})
+
+export const rehearse = (build: Build): Rehearsal => rehearsalOf(derive(build))
 
 /** Each machine of a build by itself: what is wrong in one is seen in no other. */
-export const machinesOf = (build: Build, heat: Heat = AT_REST): readonly Rehearsal[] =>
-  islandsOf(build).map((island) => rehearse(island.build, heat))
+export function machinesOf(harness: Harness): readonly Rehearsal[] {
+  const islands = islandsOf(harness.build)
+  return islands.length === 1 ? [rehearsalOf(harness)] : islands.map(({ build }) => rehearse(build))
+}
 
 /** The build as it was really plugged and set. */
 function asBuilt(build: Build, fault: BenchFault): Build {

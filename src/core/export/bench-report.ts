@@ -1,6 +1,5 @@
 import { expectedOf } from '../bench/expected'
 import type { BenchFault } from '../bench/faults'
-import { faultsOf } from '../bench/faults-of'
 import { diagnose, type Candidate, type Said, type Trouble } from '../bench/diagnose'
 import type { DiagnoseReport, ExpectReport } from '../bench/report-schema'
 import { simulate, type Rehearsal } from '../bench/simulate'
@@ -14,18 +13,16 @@ export const isDanger = (finding: Finding): boolean =>
   consequenceOf(messageOf(ruleOf(finding), finding.messageId)) === 'damage'
 
 /** What is to be seen of a build at its first power-on, and what of it with a fault that is slipped in. */
-export function expectReportOf(rehearsal: Rehearsal, faultId: string | undefined): ExpectReport | undefined {
+export function expectReportOf(rehearsal: Rehearsal, slipped: BenchFault | undefined): ExpectReport {
   const { harness, heat } = rehearsal
-  const slipped = faultId === undefined ? undefined : faultsOf(harness).find(({ id }) => id === faultId)
-  if (faultId !== undefined && slipped === undefined) return undefined
-  const seen = simulate(rehearsal, slipped === undefined ? [] : [slipped.fault])
+  const seen = simulate(rehearsal, slipped === undefined ? [] : [slipped])
   return {
     format: 'gentle-loom expect',
     version: 1,
     build: { id: harness.build.id, name: harness.build.name },
     heatC: { ...heat },
     dangers: check(harness).findings.filter(isDanger).map(findingText),
-    fault: slipped === undefined ? null : faultText(harness, slipped.fault),
+    fault: slipped === undefined ? null : faultText(harness, slipped),
     sights: expectedOf(rehearsal)
       .filter(({ isUsed, sight }) => isUsed || seen.get(sight.key) !== 'asPlanned')
       .map((expected) => ({

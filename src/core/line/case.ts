@@ -3,7 +3,8 @@ import type { LineFault, Span } from '../parts/line/state'
 import { unknownWord } from '../parts/line/words'
 import type { Part } from '../parts/schema'
 import { TEMPLATE_CASES } from '../templates/cases'
-import { dropFields, readDrop, type DropRead } from './drop'
+import { dropFields, type Drop } from '../parts/make/kit'
+import { readDrop } from './drop'
 import { resultOf, type LineResult, type NewId } from './made'
 import { phraseIn } from './rows'
 
@@ -108,7 +109,7 @@ function panelRead({ side, from, to, tokens }: PanelSaid, template: Part | undef
   const own =
     template !== undefined && !known.some((panel) => panel.side === side)
       ? `A ${template.name.toLowerCase()} has places at ${known.map(({ name }) => name.toLowerCase()).join(', ')} alone.`
-      : drop.pressurePa === undefined && drop.faults.length === 0
+      : drop.drop === undefined && drop.faults.length === 0
         ? 'Say what it holds back: “8 Pa at 100 m³/h”.'
         : undefined
   const strange = drop.rest.map((token) => ({ from: token.from, to: token.to, message: strangeIn(token) }))
@@ -119,11 +120,8 @@ function panelRead({ side, from, to, tokens }: PanelSaid, template: Part | undef
   }
 }
 
-const withDrops = (template: Part, drops: ReadonlyMap<Panel['side'], DropRead>): Part['panels'] =>
-  template.panels?.map((panel) => {
-    const drop = drops.get(panel.side)
-    return drop === undefined ? panel : { ...panel, ...dropFields(drop, 'manual') }
-  })
+const withDrops = (template: Part, drops: ReadonlyMap<Panel['side'], Drop | undefined>): Part['panels'] =>
+  template.panels?.map((panel) => ({ ...panel, ...dropFields(drops.get(panel.side), 'manual') }))
 
 /** A case of a general class: “mid tower”, “mid tower, front 8 Pa at 100 m3/h”. */
 export function caseOfLine(tokens: readonly Token[], end: number, newId: NewId): LineResult {
@@ -137,7 +135,7 @@ export function caseOfLine(tokens: readonly Token[], end: number, newId: NewId):
     faults: [...wrong, ...(open === undefined ? [] : [{ from: end, to: end, message: open }])],
     assumed: ['panels and measures as cases of this class have them as a rule: correct them from its manual'],
     make: () => {
-      const drops = new Map(panels.map(({ side, drop }) => [side, drop]))
+      const drops = new Map(panels.map(({ side, drop }) => [side, drop.drop]))
       const own = withDrops(template!, drops)
       return [{ count: 1, part: { ...template!, id: newId(), ...(own === undefined ? {} : { panels: own }) } }]
     },

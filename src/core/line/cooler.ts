@@ -7,7 +7,8 @@ import type { LineFault, Reading, Span } from '../parts/line/state'
 import { figureOf, makeFanSplitter } from '../parts/make'
 import type { Part } from '../parts/schema'
 import { assumedOf, faultsOf } from './assumed'
-import { dropFields, readDrop, type DropRead } from './drop'
+import { dropFields } from '../parts/make/kit'
+import { readDrop, type DropRead } from './drop'
 import { resultOf, type LinePart, type LineResult, type NewId } from './made'
 import { phraseIn } from './rows'
 
@@ -148,7 +149,7 @@ function withRadiator(
     mechanical: {
       radiatorFanSizeMm: figureOf(radiator.sizeMm, 'label'),
       radiatorFanCount: figureOf(radiator.fanCount, 'label'),
-      ...dropFields(drop, 'manual'),
+      ...dropFields(drop.drop, 'manual'),
     },
   }
 }

@@ -1,13 +1,12 @@
 import type { Token } from '../parts/line/lex'
 import { rangeFault } from '../parts/line/ranges'
 import type { LineFault, Span } from '../parts/line/state'
-import { figureOf } from '../parts/make'
-import type { Figure, Origin } from '../schema/schema-kit'
+import type { Drop } from '../parts/make/kit'
 
 /** What a grille, a filter or a radiator holds back: so much pressure at this flow through all of it. */
 export interface DropRead {
-  readonly pressurePa: number | undefined
-  readonly flowM3PerH: number | undefined
+  /** Undefined where it is not said, or not whole. */
+  readonly drop: Drop | undefined
   readonly spans: readonly Span[]
   readonly faults: readonly LineFault[]
   /** What speaks of something else. */
@@ -48,14 +47,7 @@ export function readDrop(tokens: readonly Token[]): DropRead {
     const lacks = figures.has('Pa') ? 'Say at which flow, too' : 'Say how much is held back at this flow'
     faults.push({ from: alone.from, to: alone.to, message: `${lacks}: ${EXAMPLE}.` })
   }
-  return { pressurePa: figures.get('Pa'), flowM3PerH: figures.get('m3/h'), spans, faults, rest }
-}
-
-/** The fields of a part for what is held back; none where a line says nothing of it. */
-export function dropFields(
-  { pressurePa, flowM3PerH }: DropRead,
-  origin: Origin,
-): { readonly dropPa?: Figure; readonly dropFlowM3PerH?: Figure } {
-  if (pressurePa === undefined || flowM3PerH === undefined) return {}
-  return { dropPa: figureOf(pressurePa, origin), dropFlowM3PerH: figureOf(flowM3PerH, origin) }
+  const [pressurePa, flowM3PerH] = [figures.get('Pa'), figures.get('m3/h')]
+  const drop = pressurePa === undefined || flowM3PerH === undefined ? undefined : ([pressurePa, flowM3PerH] as const)
+  return { drop, spans, faults, rest }
 }

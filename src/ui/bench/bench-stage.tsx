@@ -39,7 +39,7 @@ export function BenchStage() {
   const harness = useHarness()
   const assemblyId = useFocus((state) => state.assemblyId)
   const machines = useMemo(() => {
-    const all = machinesOf(harness.build)
+    const all = machinesOf(harness)
     const isLookedAt = ({ items }: Harness) => items.some((item) => item.assemblyId === assemblyId)
     return assemblyId === null ? all : all.filter((machine) => isLookedAt(machine.harness))
   }, [harness, assemblyId])

@@ -1,5 +1,5 @@
 import type { Part } from '../schema'
-import { base, figureOf, type Named } from './kit'
+import { base, dropFields, figureOf, type Drop, type Named } from './kit'
 
 type Panel = NonNullable<Part['panels']>[number]
 type Place2 = readonly [xMm: number, yMm: number]
@@ -26,7 +26,7 @@ export interface CasePanel {
   readonly name: string
   readonly depthMm: number
   /** What its grille and filter take in pascal, at this flow in m3/h through all of it. */
-  readonly drop?: readonly [pressurePa: number, flowM3PerH: number]
+  readonly drop?: Drop
   readonly layouts: readonly CaseLayout[]
 }
 
@@ -71,7 +71,7 @@ export function makeCase(
       name,
       side,
       depthMm: mm(freeMm),
-      ...(drop === undefined ? {} : { dropPa: figureOf(drop[0], origin), dropFlowM3PerH: figureOf(drop[1], origin) }),
+      ...dropFields(drop, origin),
       layouts: layouts.map(({ holds, sizeMm, placeCount }) => ({
         id: holds === 'fans' ? `fans-${sizeMm}` : `radiator-${sizeMm}x${placeCount}`,
         holds,

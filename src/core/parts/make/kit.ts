@@ -161,6 +161,12 @@ export function addressable(
   return { ports, inside, leads: [lead('lightLead', cable.lengthMm, cable.origin, cable.gaugeAwg)] }
 }
 
+/** What a panel or a radiator holds back: so many Pa at so many m3/h; nothing where it is not said. */
+export type Drop = readonly [pressurePa: number, flowM3PerH: number]
+
+export const dropFields = (drop: Drop | undefined, origin: Origin) =>
+  drop === undefined ? {} : { dropPa: figureOf(drop[0], origin), dropFlowM3PerH: figureOf(drop[1], origin) }
+
 export const numbered = (count: number, prefix: string) =>
   Array.from({ length: count }, (_, index) => `${prefix}${index + 1}`)
 

@@ -85,6 +85,9 @@ function Outlets({ form, part, row }: { readonly form: Form; readonly part: Part
   )
 }
 
+/** What is sold with a screen on it. */
+const SCREENED: readonly Part['kind'][] = ['cooler', 'fan', 'light', 'controller']
+
 /** A fan, a light, a pump, a splitter, a hub or a box: the figures of its label, and its outlets by their plugs. */
 export function LabelFields({ form }: { readonly form: Form }) {
   const part = useWatch({ control: form.control }) as unknown as Part
@@ -135,7 +138,7 @@ export function LabelFields({ form }: { readonly form: Form }) {
           </details>
         )}
       </div>
-      <ScreensSection form={form} />
+      {(SCREENED.includes(part.kind) || part.screens !== undefined) && <ScreensSection form={form} />}
       {rows.length > 0 && (
         <>
           <h3 className="font-display font-semibold">Outlets</h3>
