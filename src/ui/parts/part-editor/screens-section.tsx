@@ -6,7 +6,7 @@ import { freeId } from '@/core/parts/short/copy-port'
 import { Button } from '@/ui/shared/button'
 import { SMALL_FIELD, type Form } from './form'
 
-const UP = ['where it is drawn up', 'a quarter turn clockwise', 'half a turn', 'a quarter turn the other way'] as const
+const UP = ['as drawn', 'a quarter clockwise', 'half a turn', 'a quarter back'] as const
 
 /** The screens of a part: their pixels, and which way is up on it with its lead corner at the lower left. */
 export function ScreensSection({ form }: { readonly form: Form }) {
@@ -44,7 +44,7 @@ export function ScreensSection({ form }: { readonly form: Form }) {
           {pixels(index, 'heightPx', 'high')}
           <span className="text-[13px] text-faded">pixels</span>
           <label className="inline-flex items-center gap-1 text-[13px]">
-            <span className="text-faded">up, its lead corner at the lower left, is</span>
+            <span className="text-faded">up, with its lead corner lower left</span>
             <select {...form.register(`screens.${index}.upTurns`, { setValueAs: Number })} className={SMALL_FIELD}>
               {UP.map((words, turns) => (
                 <option key={words} value={turns}>
