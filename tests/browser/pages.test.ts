@@ -148,6 +148,34 @@ const visits: readonly Visit[] = [
     then: async (page) => page.getByRole('region', { name: 'Line of B2 light outlet 1' }).waitFor(),
   },
   { name: 'Power-on', path: '/builds/night-ferry/bench' },
+  {
+    name: 'Power-on with something wrong',
+    path: '/builds/night-ferry/bench',
+    then: async (page) => {
+      await page.getByText('Read the speeds from your sensors').click()
+      await page.getByRole('combobox', { name: 'Seen instead: F10 turns, 675 rpm' }).selectOption('stands')
+      await page.getByRole('region', { name: 'Next look' }).waitFor()
+    },
+  },
+  {
+    name: 'Power-on, rehearsed',
+    path: '/builds/night-ferry/bench',
+    then: async (page) => {
+      await page.getByRole('tab', { name: 'Rehearse' }).click()
+      await page.getByRole('button', { name: 'Press the button' }).click()
+      await page.getByText('The board has looked at its CPU header, and goes on.').waitFor()
+      await page.getByRole('button', { name: 'Pause' }).click()
+    },
+  },
+  {
+    name: 'Power-on, practised',
+    path: '/builds/night-ferry/bench',
+    then: async (page) => {
+      await page.getByRole('tab', { name: 'Practise' }).click()
+      await page.getByRole('button', { name: 'A new exercise' }).click()
+      await page.getByRole('region', { name: /^Exercise 1-/ }).waitFor()
+    },
+  },
   { name: 'Sheet', path: '/builds/harbour-lantern/sheet' },
   { name: 'a page that is not there', path: '/builds/nobody/parts' },
 ]

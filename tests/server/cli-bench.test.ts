@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { mkdtempSync, readdirSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -28,7 +28,7 @@ describe('./loom expect', () => {
 
   test('with a fault slipped in, what is otherwise', async () => {
     const { stdout } = await loom('expect', 'demo/builds/night-ferry.json', '--fault', 'F10.link:plugLoose')
-    expect(stdout).toContain('Night Ferry, but: F10 link lead is not seated.')
+    expect(stdout).toContain('Night Ferry, but: The plug of F10 link lead is not seated.')
     // F9 is chained behind F10.
     for (const mark of ['F9', 'F10'])
       expect(stdout).toMatch(new RegExp(`^ {2}${mark} turns, 675 rpm; now it stands$`, 'm'))
@@ -58,24 +58,73 @@ describe('./loom diagnose', () => {
     const more = [first, { of: 'fan', at: 'F9', is: 'stands' }, { of: 'fan', at: 'F8', is: 'asPlanned' }]
     const { stdout: text } = await diagnose({ seen: more })
     expect(text).toMatch(
-      /^Night Ferry: \d+ of \d+ single faults explain it\n {2}\d+ % {2}F10 link lead is not seated\.$/m,
+      /^Night Ferry: \d+ of \d+ single faults explain it\n {2}\d+ % {2}The plug of F10 link lead is not seated\.$/m,
     )
-    expect(text).toMatch(/^Next, 2 min, power off first: Look at F10 link lead: is it seated, and where\?/m)
+    expect(text).toMatch(/^Next, 2 min, power off first: Look at the plug of F10 link lead: is it seated, and where\?/m)
   })
 
-  test('what cannot all be so names no culprit', async () => {
-    const seen = [
-      { of: 'fan', at: 'F1', is: 'stands' },
+  test('what no single fault explains: pairs of them; what nothing explains names no culprit', async () => {
+    const two = [
       { of: 'fan', at: 'F13', is: 'stands' },
       { of: 'light', at: 'L1', is: 'dark' },
     ]
-    const { status, stdout } = await diagnose({ seen })
-    expect([status, stdout]).toEqual([
+    const { stdout: text } = await diagnose({ seen: two })
+    expect(text).toMatch(/^Night Ferry: none of its \d+ single faults explains all of this; \d+ pairs of them do$/m)
+    const { stdout } = await diagnose({ seen: two }, '--json')
+    const report = JSON.parse(stdout) as {
+      readonly left: readonly { readonly id: string; readonly faultCount: number }[]
+    }
+    expect(validateDiagnose(report)).toBe(true)
+    expect(report.left.map(({ id }) => id)).toContain('f13.fan:plugLoose + l1.light:plugLoose')
+    expect(new Set(report.left.map(({ faultCount }) => faultCount))).toEqual(new Set([2]))
+    const three = [...two, { of: 'board', at: 'M1', is: 'complains' }, { of: 'fan', at: 'F12', is: 'stands' }]
+    const { status, stdout: none } = await diagnose({ seen: three })
+    expect([status, none]).toEqual([
       0,
-      expect.stringMatching(
-        /none of its \d+ single faults explains all of this\. Look again, or two things are wrong\.\n$/,
-      ),
+      expect.stringMatching(/none of its \d+ single faults explains all of this, nor do two at once\. Look again\.\n$/),
     ])
+  })
+
+  test('speeds that sensors read: as JSON and as CSV, by the names of headers', async () => {
+    const listing = { 'chip-isa-0a30': { SYS_FAN1: { fan2_input: 0 }, fan9: { fan9_input: 65535 } } }
+    for (const content of [listing, 'name,rpm\nSYS1,0\n']) {
+      const { status, stdout } = await loom(
+        'diagnose',
+        'demo/builds/night-ferry.json',
+        '--readings',
+        seenFile(content),
+        '--json',
+      )
+      const report = JSON.parse(stdout) as { readonly left: readonly { readonly id: string }[] }
+      expect([status, report.left.map(({ id }) => id).includes('f13.fan:plugLoose')]).toEqual([0, true])
+    }
+    const bad = await loom('diagnose', 'demo/builds/night-ferry.json', '--readings', seenFile('SYS1,fast'))
+    expect([bad.status, bad.stderr]).toEqual([2, expect.stringMatching(/At line 1: a speed is a number, in rpm/)])
+    const none = await loom('diagnose', 'demo/builds/night-ferry.json')
+    expect([none.status, none.stderr]).toEqual([2, expect.stringMatching(/Use: \.\/loom diagnose FILE/)])
+  })
+
+  test('a build that would be damaged says so first; a build with nothing in it has nothing to look at', async () => {
+    const { stdout } = await loom(
+      'diagnose',
+      'demo/builds/tangled-heron.json',
+      '--seen',
+      seenFile({ seen: [{ of: 'fan', at: 'F1', is: 'stands' }] }),
+    )
+    expect(stdout).toMatch(/^Do not switch it on: /)
+    const empty = {
+      ...JSON.parse(readFileSync('demo/builds/paper-kite.json', 'utf8')),
+      items: [],
+      threads: [],
+      parts: [],
+    }
+    const { status, stderr } = await loom(
+      'diagnose',
+      seenFile({ ...empty, choices: { headroomPercent: 20 } }),
+      '--seen',
+      seenFile({ seen: [] }),
+    )
+    expect([status, stderr]).toEqual([0, ''])
   })
 
   test.each([

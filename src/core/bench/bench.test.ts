@@ -1,8 +1,12 @@
 import { bench, demoBuild } from '../../../tests/support/bench'
 import type { Build } from '../build/schema'
 import { derive } from '../operate/harness'
+import type { Wire } from '../parts/connectors'
+import { makeCable, makeController } from '../parts/make'
+import type { Part } from '../parts/schema'
 import { withChoices } from '../../../tests/rules/case'
-import { diagnose, troubleOf, type Candidate, type Trouble } from './diagnose'
+import { diagnose, troubleOf, type Candidate, type Said, type Trouble } from './diagnose'
+import { followLooks } from './solve'
 import { answerOf, type Look } from './looks'
 import { machinesOf, rehearse, simulate } from './simulate'
 import { agrees, VALUES, type Value } from './sight'
@@ -67,6 +71,9 @@ describe('what a fault is seen by, worked out by hand', () => {
     ['l1.light:contactOpen:data', { 'light l1.light strip': 'astray', 'light l2.light strip': 'astray' }],
     ['l1.light:contactOpen:5v', { 'light l1.light strip': 'dark', 'light l2.light strip': 'dark' }],
     ['l2.light:plugLoose', { 'light l2.light strip': 'dark' }],
+    // A contact that carries badly takes volts from all that is fed through it.
+    ['l1.light:contactPoor', { 'light l1.light strip': 'yellow', 'light l2.light strip': 'yellow' }],
+    ['l2.light:contactPoor', { 'light l2.light strip': 'yellow' }],
     ['l1.light:ledBroken:strip', { 'light l1.light strip': 'partly', 'light l2.light strip': 'astray' }],
     // A fan on a header of its own that nobody has set turns at a speed that nobody can tell, and reports there.
     ['f2.fan:leadElsewhere:m1.SYS2', { 'fan f2.fan': 'turns', 'reading m1.SYS2': 'moves' }],
@@ -75,6 +82,76 @@ describe('what a fault is seen by, worked out by hand', () => {
     ['f1.fan:leadsExchanged:f2.fan', {}],
   ])('%s', (id, odd) => {
     expect(oddOf(faultNamed(id))).toEqual(odd)
+  })
+
+  test('two boxes of one number are seen as one; what a box was told of its lights', () => {
+    const boxes = withChoices(
+      bench(
+        ['M1: board-middle', 'S1: supply-550', 'B1 B2: own-box', 'F1: fan-120', 'L1: strip-5v-30'],
+        ['B1.usb > M1.USB1', 'B1.supply1 > S1.A_1', 'B2.supply1 > S1.A_2', 'F1.fan > B1.fan1', 'L1.light > B1.light1'],
+        [
+          makeController({
+            id: 'own-box',
+            name: 'Box',
+            fanOutletCount: 2,
+            lightOutletCount: 1,
+            usb: { need: 'optional', drawMilliamps: 50 },
+            needsProgram: true,
+            cascade: { by: 'switches', switchCount: 2, family: 'own' },
+          }),
+        ],
+      ),
+      {
+        addresses: [
+          { itemId: 'b1', addressNumber: 0 },
+          { itemId: 'b2', addressNumber: 1 },
+        ],
+        declaredModels: [{ at: { itemId: 'b1', portId: 'light1' }, model: 'Row', ledCount: 10, unitCount: 3 }],
+      },
+    )
+    const own = troubleOf(rehearse(boxes))
+    const kindOf = (kind: string) => own.candidates.filter(({ faults }) => faults[0]!.kind === kind).map(oddOf)
+    // B2 has no USB lead that is plugged: it is seen by its number.
+    expect(kindOf('addressSame')).toEqual([{ 'box b1.usb': 'clashes', 'box b2.usb': 'clashes' }])
+    expect(kindOf('standInOther')).toEqual([{ 'light l1.light strip': 'astray' }])
+  })
+
+  test('a cable of another supply feeds nothing that one may count on', () => {
+    const wires: readonly Wire[] = ['12v', '5v', 'gnd']
+    const supply: Part = {
+      id: 'own-supply',
+      name: 'Supply',
+      kind: 'supply',
+      ports: [
+        {
+          id: 'row',
+          name: 'row',
+          connector: { family: 'modular-supply', end: 'pins', maker: 'Alder', generation: 'one' },
+          wires: [...wires],
+          side: 'gives',
+        },
+      ],
+      inside: (['12v', '5v'] as const).map((rail) => ({ type: 'powers', feeds: [], rail, outlets: ['row'] })),
+    }
+    const bare = makeCable({ id: 'own-cable', name: 'Cable', from: 'modular-supply', to: 'sata-power', wires })
+    const [end, ...others] = bare.ports
+    const cable: Part = {
+      ...bare,
+      ports: [{ ...end!, connector: { ...end!.connector, maker: 'Alder', generation: 'one' } }, ...others],
+    }
+    const box = makeController({ id: 'own-box', name: 'Box', fanOutletCount: 1 })
+    const fed = troubleOf(
+      rehearse(
+        bench(
+          ['S1: own-supply', 'X1: own-cable', 'B1: own-box', 'F1: fan-120'],
+          ['X1.in > S1.row', 'B1.supply1 > X1.out', 'F1.fan > B1.fan1'],
+          [supply, cable, box],
+        ),
+      ),
+    )
+    const foreign = fed.candidates.filter(({ faults }) => faults[0]!.kind === 'cableForeign')
+    expect(foreign.map(({ id }) => id)).toEqual(['x1.in:cableForeign'])
+    expect(oddOf(foreign[0]!)).toEqual({ 'fan f1.fan': 'stands', 'reading b1.fan1': 'nothing' })
   })
 
   test('nothing wrong is nothing odd, on every demo build', () => {
@@ -96,22 +173,7 @@ describe('what a fault is seen by, worked out by hand', () => {
   })
 })
 
-/** Follows the looks that are proposed, from one symptom on; gives how many, what they cost, and what is left. */
-function followed(among: Trouble, truth: Candidate, symptom: readonly [string, Value]) {
-  const seen = new Map([symptom])
-  const found = new Map<string, string>()
-  const looks: Look[] = []
-  for (;;) {
-    const { left, next } = diagnose(among, { seen, found })
-    if (next === undefined) {
-      return { left, looks, costMinutes: looks.reduce((sum, { costMinutes }) => sum + costMinutes, 0) }
-    }
-    looks.push(next.look)
-    const answer = answerOf(next.look, truth.fault, truth.seen)
-    if (next.look.kind === 'sight') seen.set(next.look.key, answer as Value)
-    else found.set(next.look.key, answer)
-  }
-}
+const saying = (seen: readonly (readonly [string, Value])[]): Said => ({ seen: new Map(seen), found: new Map() })
 
 /** What is seen to be wrong: nobody says of a thing that it is unknown. */
 const symptomsOf = ({ seen }: Candidate) =>
@@ -122,7 +184,7 @@ test.each(SMALL)('%s: every single fault that shows anything is found, from each
   const shown = among.candidates.filter((candidate) => symptomsOf(candidate).length > 0)
   for (const truth of shown) {
     for (const symptom of symptomsOf(truth).slice(0, 2)) {
-      const { left } = followed(among, truth, symptom)
+      const { left } = followLooks(among, truth, saying([symptom]))
       expect({ id: truth.id, isLeft: left.some(({ id: one }) => one === truth.id), leftCount: left.length }).toEqual({
         id: truth.id,
         isLeft: true,
@@ -143,7 +205,7 @@ function leastCost(candidates: readonly Candidate[], looks: readonly Look[]): nu
     const weight = left.reduce((sum, one) => sum + one.weight, 0)
     let best = left.length < 2 ? 0 : Infinity
     for (const look of looks) {
-      const own = left.map((one) => answerOf(look, one.fault, one.seen))
+      const own = left.map((one) => answerOf(look, one.faults, one.seen))
       // Nothing is learnt of what nobody knows of one of them; where nobody can tell a speed, whatever moves looks alike.
       if (look.kind === 'sight' && own.includes('unknown')) continue
       const isVague = look.kind === 'sight' && own.includes('turns')
@@ -169,10 +231,13 @@ test('beside the best of all trees of looks, on a build of seven devices: at mos
     trouble.candidates.flatMap((candidate) => symptomsOf(candidate).map((one) => [one.join(), one] as const)),
   )
   const costs = [...symptoms.values()].flatMap((symptom) => {
-    const { left } = diagnose(trouble, { seen: new Map([symptom]), found: new Map() })
+    const { left } = diagnose(trouble, saying([symptom]))
     if (left.length < 2 || left.length > 13) return []
     const weight = left.reduce((sum, one) => sum + one.weight, 0)
-    const own = left.reduce((sum, truth) => sum + truth.weight * followed(trouble, truth, symptom).costMinutes, 0)
+    const own = left.reduce(
+      (sum, truth) => sum + truth.weight * followLooks(trouble, truth, saying([symptom])).costMinutes,
+      0,
+    )
     return [{ own: own / weight, best: leastCost(left, trouble.looks) / weight }]
   })
   expect(costs.length).toBeGreaterThan(8)
@@ -189,7 +254,7 @@ test('Loom hall, 400 devices: each machine by itself, and a plug that is loose i
     machines.reduce((sum, { sights }) => sum + sights.length, 0),
   )
   const among = troubleOf(machines[3]!)
-  const truth = among.candidates.find((candidate) => candidate.fault.kind === 'plugLoose')!
-  const { left } = followed(among, truth, symptomsOf(truth)[0]!)
+  const truth = among.candidates.find((candidate) => candidate.faults[0]!.kind === 'plugLoose')!
+  const { left } = followLooks(among, truth, saying([symptomsOf(truth)[0]!]))
   expect(left.map(({ id }) => id)).toEqual([truth.id])
 })

@@ -1,11 +1,16 @@
 import { bestLook, MOST_FOR_TREES, telling, type Asked } from './best-look'
+import { groupBy } from '../units/group'
 import { answerOf, looksFor, type Look } from './looks'
-import { faultsOf, type Weighed } from './faults-of'
+import type { BenchFault } from './faults'
+import { faultsOf } from './faults-of'
 import { agrees, type Observation, type Value } from './sight'
 import { simulate, type Rehearsal } from './simulate'
 
-/** A fault that may be the one, with what is seen where it is. */
-export interface Candidate extends Weighed {
+/** What may be wrong, one fault or two at once, with what is seen where it is. */
+export interface Candidate {
+  readonly id: string
+  readonly faults: readonly BenchFault[]
+  readonly weight: number
   readonly seen: Observation
 }
 
@@ -17,6 +22,8 @@ export interface Said {
   readonly found: ReadonlyMap<string, string>
   /** Looks that cannot be done, by their keys. */
   readonly skipped?: ReadonlySet<string>
+  /** What was looked at as the one that is left, and was not it, by their ids. */
+  readonly ruledOut?: ReadonlySet<string>
 }
 
 /**
@@ -24,29 +31,35 @@ export interface Said {
  * can go on in slices.
  */
 export function* candidatesOf(rehearsal: Rehearsal): Generator<Candidate> {
-  for (const weighed of faultsOf(rehearsal.harness)) {
-    yield { ...weighed, seen: simulate(rehearsal, [weighed.fault]) }
+  for (const { id, fault, weight } of faultsOf(rehearsal.harness)) {
+    yield { id, faults: [fault], weight, seen: simulate(rehearsal, [fault]) }
   }
 }
 
 /** How likely it is that something of which nobody knows what is seen looks as was said: one of about four ways. */
 const UNSURE_SHARE = 0.25
 
+/** Whether what is seen of a candidate, and what these looks find of it, is what was said. */
+export const isExplainedBy = (
+  { faults, seen: shown }: Candidate,
+  { seen, found }: Said,
+  asked: readonly Look[],
+): boolean =>
+  [...seen].every(([key, value]) => agrees(value, shown.get(key) ?? 'unknown')) &&
+  asked.every((look) => answerOf(look, faults, shown) === found.get(look.key))
+
 /** Those that agree with all that was said, the likeliest first. */
 function agreeing(
   candidates: readonly Candidate[],
   looks: readonly Look[],
-  { seen, found }: Said,
+  { seen, found, ruledOut }: Said,
 ): readonly Candidate[] {
   const asked = looks.filter(({ key }) => found.has(key))
-  const isLeft = (candidate: Candidate) =>
-    [...seen].every(([key, value]) => agrees(value, candidate.seen.get(key) ?? 'unknown')) &&
-    asked.every((look) => answerOf(look, candidate.fault, candidate.seen) === found.get(look.key))
   // A fault of which nobody knows what is seen is as likely as what was said is among all that may be.
   const unsureCount = (candidate: Candidate) =>
     [...seen].filter(([key, value]) => candidate.seen.get(key) !== value && value !== 'unknown').length
   return candidates
-    .filter(isLeft)
+    .filter((candidate) => ruledOut?.has(candidate.id) !== true && isExplainedBy(candidate, { seen, found }, asked))
     .map((candidate) => ({ ...candidate, weight: candidate.weight * UNSURE_SHARE ** unsureCount(candidate) }))
     .toSorted((a, b) => b.weight - a.weight)
 }
@@ -60,28 +73,34 @@ export interface Probe {
   readonly answers: ReadonlyMap<string, readonly Candidate[]>
 }
 
-const bitsFrom = (weights: readonly number[]) => {
-  const total = weights.reduce((sum, weight) => sum + weight, 0)
-  return weights.reduce((sum, weight) => (weight === 0 ? sum : sum - (weight / total) * Math.log2(weight / total)), 0)
+/** Shannon's information of an answer, in bits, by the weights of the faults that give it. */
+function bitsOf(answers: readonly string[], candidates: readonly Candidate[]): number {
+  const weights = new Map<string, number>()
+  let total = 0
+  for (const [index, answer] of answers.entries()) {
+    const { weight } = candidates[index]!
+    weights.set(answer, (weights.get(answer) ?? 0) + weight)
+    total += weight
+  }
+  let bits = 0
+  for (const weight of weights.values()) if (weight > 0) bits -= (weight / total) * Math.log2(weight / total)
+  return bits
 }
 
 function probeOf({ look, answers }: Asked, candidates: readonly Candidate[]): Probe {
-  const groups = new Map<string, Candidate[]>()
-  for (const [index, answer] of answers.entries()) {
-    const group = groups.get(answer)
-    if (group === undefined) groups.set(answer, [candidates[index]!])
-    else group.push(candidates[index]!)
-  }
-  // Shannon's information of an answer, by the weights of its faults.
-  const bits = bitsFrom([...groups.values()].map((group) => group.reduce((sum, { weight }) => sum + weight, 0)))
-  return { look, bits, answers: groups }
+  const groups = groupBy(
+    candidates.map((candidate, index) => ({ candidate, answer: answers[index]! })),
+    ({ answer }) => answer,
+  )
+  const only = [...groups].map(([answer, some]) => [answer, some.map(({ candidate }) => candidate)] as const)
+  return { look, bits: bitsOf(answers, candidates), answers: new Map(only) }
 }
 
 /** What each look that is still to do would find of each fault. */
 const askedOf = (candidates: readonly Candidate[], looks: readonly Look[], said: Said): readonly Asked[] =>
   looks
     .filter(({ key }) => !said.seen.has(key) && !said.found.has(key) && said.skipped?.has(key) !== true)
-    .map((look) => ({ look, answers: candidates.map(({ fault, seen }) => answerOf(look, fault, seen)) }))
+    .map((look) => ({ look, answers: candidates.map(({ faults, seen }) => answerOf(look, faults, seen)) }))
 
 /**
  * The look to do next. Of a few faults it is the first one of the cheapest tree of looks; of many the one that tells most
@@ -96,15 +115,14 @@ function nextLook(candidates: readonly Candidate[], looks: readonly Look[], said
     const best = bestLook(weights, asked)
     return best && probeOf({ ...best, answers: telling(best, all)! }, candidates)
   }
-  const worth = ({ bits, look }: Probe) => bits / look.costMinutes
-  let best: Probe | undefined
-  for (const one of asked) {
-    const answers = telling(one, all)
+  let best: { readonly one: Asked; readonly worth: number } | undefined
+  for (const { look, answers: told } of asked) {
+    const answers = telling({ look, answers: told }, all)
     if (answers === undefined) continue
-    const probe = probeOf({ ...one, answers }, candidates)
-    if (best === undefined || worth(probe) > worth(best)) best = probe
+    const worth = bitsOf(answers, candidates) / look.costMinutes
+    if (best === undefined || worth > best.worth) best = { one: { look, answers }, worth }
   }
-  return best
+  return best && probeOf(best.one, candidates)
 }
 
 /** A machine in trouble: what may be wrong, and what may be done to find out. */
@@ -117,7 +135,10 @@ export interface Trouble {
 export const troubleFrom = (rehearsal: Rehearsal, candidates: readonly Candidate[]): Trouble => ({
   rehearsal,
   candidates,
-  looks: looksFor(rehearsal.sights, candidates),
+  looks: looksFor(
+    rehearsal.sights,
+    candidates.flatMap(({ faults }) => faults),
+  ),
 })
 
 export const troubleOf = (rehearsal: Rehearsal): Trouble => troubleFrom(rehearsal, [...candidatesOf(rehearsal)])

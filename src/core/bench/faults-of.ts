@@ -4,7 +4,7 @@ import { fitOf } from '../parts/mating'
 import type { Harness } from '../operate/harness'
 import { hasRoomFor } from '../structure/wiring/occupancy'
 import { FAULT_KINDS, faultId, type BenchFault } from './faults'
-import { blows } from './observe'
+import { addressed, blows } from './observe'
 
 /** A fault with how likely it is beside the others of its build. */
 export interface Weighed {
@@ -27,6 +27,10 @@ function faultsOfPlug(harness: Harness, thread: Thread): readonly BenchFault[] {
   )
   return [
     { kind: 'plugLoose', threadId, lead },
+    ...(works.includes('5v') && works.includes('data') ? [{ kind: 'contactPoor', threadId, lead } as const] : []),
+    ...([taking, harness.port(to)].some(({ port }) => port.connector.family === 'modular-supply')
+      ? [{ kind: 'cableForeign', threadId, lead } as const]
+      : []),
     ...works.map((wire) => ({ kind: 'contactOpen', threadId, lead, wire }) as const),
     ...elsewhere.map(({ ref }) => ({ kind: 'leadElsewhere', threadId, lead, to: ref }) as const),
   ]
@@ -80,6 +84,19 @@ function faultsOfThings(harness: Harness): readonly BenchFault[] {
   })
 }
 
+/** Two boxes of a cascade that carry the same number: either may have been set as the other is. */
+function faultsOfNumbers(harness: Harness): readonly BenchFault[] {
+  const boxes = addressed(harness)
+  const at = (itemId: string) => ({ itemId, portId: harness.factsOfItem(itemId).part.ports[0]!.id })
+  const familyOf = (itemId: string) => harness.factsOfItem(itemId).all.cascade[0]?.family
+  return boxes.flatMap((itemId, index) =>
+    boxes
+      .slice(index + 1)
+      .filter((other) => familyOf(other) === familyOf(itemId))
+      .map((other) => ({ kind: 'addressSame', at: at(itemId), other: at(other) }) as const),
+  )
+}
+
 function faultsOfHeaders(harness: Harness): readonly BenchFault[] {
   const deaf = harness
     .tach()
@@ -92,7 +109,10 @@ function faultsOfHeaders(harness: Harness): readonly BenchFault[] {
         .filter((other) => mode !== undefined && other !== mode && placed.port.modes?.includes(other) === true)
         .map((other) => ({ kind: 'modeOther', at, mode: other }) as const),
     )
-  return [...deaf, ...modes]
+  const declared = [
+    ...new Map((harness.build.choices.declaredModels ?? []).map(({ at }) => [portKey(at), at])).values(),
+  ]
+  return [...deaf, ...modes, ...declared.map((at) => ({ kind: 'standInOther', at }) as const)]
 }
 
 /** Every single fault that a machine wired like this can have, each with its share of what its kind weighs. */
@@ -102,6 +122,7 @@ export function faultsOf(harness: Harness): readonly Weighed[] {
     ...exchanged(harness),
     ...faultsOfThings(harness),
     ...faultsOfHeaders(harness),
+    ...faultsOfNumbers(harness),
   ]
   const counts = new Map<string, number>()
   for (const { kind } of faults) counts.set(kind, (counts.get(kind) ?? 0) + 1)

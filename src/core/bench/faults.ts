@@ -6,6 +6,8 @@ import { portKey } from '../build/refs'
 export type BenchFault =
   | { readonly kind: 'plugLoose'; readonly threadId: string; readonly lead: PortRef }
   | { readonly kind: 'contactOpen'; readonly threadId: string; readonly lead: PortRef; readonly wire: Wire }
+  | { readonly kind: 'contactPoor'; readonly threadId: string; readonly lead: PortRef }
+  | { readonly kind: 'cableForeign'; readonly threadId: string; readonly lead: PortRef }
   | { readonly kind: 'leadElsewhere'; readonly threadId: string; readonly lead: PortRef; readonly to: PortRef }
   | {
       readonly kind: 'leadsExchanged'
@@ -16,6 +18,8 @@ export type BenchFault =
     }
   | { readonly kind: 'syncOff'; readonly at: PortRef }
   | { readonly kind: 'modeOther'; readonly at: PortRef; readonly mode: 'pwm' | 'dc' }
+  | { readonly kind: 'standInOther'; readonly at: PortRef }
+  | { readonly kind: 'addressSame'; readonly at: PortRef; readonly other: PortRef }
   | { readonly kind: 'programMissing'; readonly at: PortRef }
   | { readonly kind: 'usbDead'; readonly at: PortRef; readonly lead: PortRef }
   | { readonly kind: 'motorStands'; readonly at: PortRef }
@@ -36,13 +40,17 @@ export const FAULT_KINDS: Readonly<Record<FaultKind, Kind>> = {
   leadElsewhere: { weight: 15 },
   syncOff: { weight: 10 },
   programMissing: { weight: 8 },
+  standInOther: { weight: 6 },
   modeOther: { weight: 6 },
   contactOpen: { weight: 6 },
+  addressSame: { weight: 5 },
   fanTurnedRound: { weight: 6 },
   leadsExchanged: { weight: 5 },
   usbDead: { weight: 4 },
   motorStands: { weight: 4 },
   ledBroken: { weight: 3 },
+  contactPoor: { weight: 2 },
+  cableForeign: { weight: 1 },
   tachSilent: { weight: 2 },
   headerDeaf: { weight: 1 },
 }
@@ -51,13 +59,17 @@ export const FAULT_KINDS: Readonly<Record<FaultKind, Kind>> = {
 export function faultId(fault: BenchFault): string {
   switch (fault.kind) {
     case 'plugLoose':
-      return `${portKey(fault.lead)}:plugLoose`
+    case 'contactPoor':
+    case 'cableForeign':
+      return `${portKey(fault.lead)}:${fault.kind}`
     case 'contactOpen':
       return `${portKey(fault.lead)}:contactOpen:${fault.wire}`
     case 'leadElsewhere':
       return `${portKey(fault.lead)}:leadElsewhere:${portKey(fault.to)}`
     case 'leadsExchanged':
       return `${portKey(fault.lead)}:leadsExchanged:${portKey(fault.other)}`
+    case 'addressSame':
+      return `${portKey(fault.at)}:addressSame:${portKey(fault.other)}`
     case 'modeOther':
       return `${portKey(fault.at)}:modeOther:${fault.mode}`
     case 'ledBroken':

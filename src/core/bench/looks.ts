@@ -1,7 +1,6 @@
 import { portKey } from '../build/refs'
 import type { PortRef } from '../schema/schema-kit'
 import { faultId, type BenchFault } from './faults'
-import type { Weighed } from './faults-of'
 import type { Observation, Sight, SightKind } from './sight'
 
 /**
@@ -34,18 +33,10 @@ const SIGHT_MINUTES: Readonly<Record<SightKind, number>> = {
 const MINUTES = { plug: 2, setting: 1, usb: 3, contact: 5, header: 5, alone: 5 } as const
 
 /** The plugs that a fault is about. */
-function threadsOf(fault: BenchFault): readonly { readonly threadId: string; readonly lead: PortRef }[] {
-  switch (fault.kind) {
-    case 'plugLoose':
-    case 'contactOpen':
-    case 'leadElsewhere':
-      return [fault]
-    case 'leadsExchanged':
-      return [fault, { threadId: fault.otherThreadId, lead: fault.other }]
-    default:
-      return []
-  }
-}
+const threadsOf = (fault: Extract<BenchFault, { readonly threadId: string }>) => [
+  { threadId: fault.threadId, lead: fault.lead },
+  ...(fault.kind === 'leadsExchanged' ? [{ threadId: fault.otherThreadId, lead: fault.other }] : []),
+]
 
 const touching = (kind: keyof typeof MINUTES, at: PortRef, threadId?: string): Look => ({
   key: `${kind} ${threadId ?? portKey(at)}`,
@@ -56,26 +47,41 @@ const touching = (kind: keyof typeof MINUTES, at: PortRef, threadId?: string): L
   isPowerOff: kind !== 'setting',
 })
 
-/** The looks that tell a fault from others by more than what is seen from outside. */
-function looksAt(fault: BenchFault): readonly Look[] {
+/** A look by which a fault is found, and what it finds there. */
+interface Finding {
+  readonly look: Look
+  readonly answer: string
+}
+
+/** The looks that tell a fault from others by more than what is seen from outside; any other look finds nothing of it. */
+function findingsOf(fault: BenchFault): readonly Finding[] {
+  const by = (look: Look, answer: string): Finding => ({ look, answer })
   switch (fault.kind) {
     case 'plugLoose':
+      return [by(touching('plug', fault.lead, fault.threadId), 'loose')]
+    // Whoever looks at a plug that is elsewhere sees where it goes instead.
+    case 'cableForeign':
     case 'leadElsewhere':
     case 'leadsExchanged':
-      return threadsOf(fault).map(({ threadId, lead }) => touching('plug', lead, threadId))
+      return threadsOf(fault).map(({ threadId, lead }) => by(touching('plug', lead, threadId), faultId(fault)))
     case 'contactOpen':
-      return [touching('contact', fault.lead, fault.threadId)]
+      return [by(touching('contact', fault.lead, fault.threadId), fault.wire)]
+    case 'contactPoor':
+      return [by(touching('contact', fault.lead, fault.threadId), 'poor')]
     case 'motorStands':
     case 'tachSilent':
-      return [touching('alone', fault.at)]
+      return [by(touching('alone', fault.at), fault.kind)]
     case 'syncOff':
     case 'modeOther':
+    case 'standInOther':
     case 'programMissing':
-      return [touching('setting', fault.at)]
+      return [by(touching('setting', fault.at), faultId(fault))]
+    case 'addressSame':
+      return [fault.at, fault.other].map((at) => by(touching('setting', at), faultId(fault)))
     case 'usbDead':
-      return [touching('usb', fault.lead)]
+      return [by(touching('usb', fault.lead), 'dead')]
     case 'headerDeaf':
-      return [touching('header', fault.at)]
+      return [by(touching('header', fault.at), 'deaf')]
     case 'ledBroken':
     case 'fanTurnedRound':
       return []
@@ -84,8 +90,20 @@ function looksAt(fault: BenchFault): readonly Look[] {
   }
 }
 
+const findings = new WeakMap<BenchFault, ReadonlyMap<string, string>>()
+
+/** What a look finds of a fault; asked very often of the same ones. */
+function foundBy({ key }: Look, fault: BenchFault): string | undefined {
+  let own = findings.get(fault)
+  if (own === undefined) {
+    own = new Map(findingsOf(fault).map(({ look, answer }) => [look.key, answer]))
+    findings.set(fault, own)
+  }
+  return own.get(key)
+}
+
 /** Everything that may be done to tell these faults apart: what can be seen, and what has to be touched. */
-export function looksFor(sights: readonly Sight[], faults: readonly Weighed[]): readonly Look[] {
+export function looksFor(sights: readonly Sight[], faults: readonly BenchFault[]): readonly Look[] {
   const seeing = sights.map((sight): Look => ({
     key: sight.key,
     kind: 'sight',
@@ -94,32 +112,16 @@ export function looksFor(sights: readonly Sight[], faults: readonly Weighed[]): 
     costMinutes: SIGHT_MINUTES[sight.kind],
     isPowerOff: false,
   }))
-  const touched = new Map(faults.flatMap(({ fault }) => looksAt(fault).map((look) => [look.key, look] as const)))
+  const touched = new Map(faults.flatMap((fault) => findingsOf(fault).map(({ look }) => [look.key, look] as const)))
   return [...seeing, ...touched.values()]
 }
 
-/** What a look would find where this fault is the one; `fine` where it finds nothing wrong. */
-export function answerOf(look: Look, fault: BenchFault, seen: Observation): string {
-  const { kind, at, threadId } = look
-  const isHere = 'at' in fault && portKey(fault.at) === portKey(at)
-  switch (kind) {
-    case 'sight':
-      return seen.get(look.key)!
-    case 'plug':
-      if (!threadsOf(fault).some((one) => one.threadId === threadId) || fault.kind === 'contactOpen') return 'fine'
-      // Whoever looks at a plug that is elsewhere sees where it goes instead.
-      return fault.kind === 'plugLoose' ? 'loose' : faultId(fault)
-    case 'contact':
-      return fault.kind === 'contactOpen' && fault.threadId === threadId ? fault.wire : 'fine'
-    case 'alone':
-      return isHere && (fault.kind === 'motorStands' || fault.kind === 'tachSilent') ? fault.kind : 'fine'
-    case 'setting':
-      return isHere && ['syncOff', 'modeOther', 'programMissing'].includes(fault.kind) ? faultId(fault) : 'fine'
-    case 'usb':
-      return fault.kind === 'usbDead' && portKey(fault.lead) === portKey(at) ? 'dead' : 'fine'
-    case 'header':
-      return isHere && fault.kind === 'headerDeaf' ? 'deaf' : 'fine'
-    default:
-      return kind satisfies never
+/** What a look would find where these faults are in the machine; `fine` where it finds nothing wrong. */
+export function answerOf(look: Look, faults: readonly BenchFault[], seen: Observation): string {
+  if (look.kind === 'sight') return seen.get(look.key)!
+  for (const fault of faults) {
+    const answer = foundBy(look, fault)
+    if (answer !== undefined) return answer
   }
+  return 'fine'
 }

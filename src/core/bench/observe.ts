@@ -1,56 +1,39 @@
 import { portKey, type PortKey } from '../build/refs'
+import type { RelationOf } from '../parts/schema'
 import type { PortRef } from '../schema/schema-kit'
 import type { Harness } from '../operate/harness'
-import type { Bounds } from '../operate/motor-speed'
+import { exactly, type Bounds } from '../operate/motor-speed'
 import { motorsRun, type Heat, type MotorRun } from '../speed/motors-run'
 import { railsReaching } from '../structure/power/volts'
 import type { Segment } from '../structure/signal/lights'
+import type { PartFacts } from '../structure/wiring/part-facts'
 import type { PlacedPort } from '../structure/wiring/wiring'
+import { NO_AILS, type Ails } from './ails'
 import { sightKey, speedAgainst, type Observation, type Sight, type Value } from './sight'
 
-/** What is wrong in a machine beside its wiring and settings: motors, tachs, headers, ports and lights, by their keys. */
-export interface Ails {
-  readonly standing: ReadonlySet<PortKey>
-  readonly silent: ReadonlySet<PortKey>
-  readonly deaf: ReadonlySet<PortKey>
-  /** USB leads whose port does not work. */
-  readonly unheard: ReadonlySet<PortKey>
-  /** Boxes whose program is missing, by their items. */
-  readonly withoutProgram: ReadonlySet<string>
-  /** Lights with a broken LED, by port and zone. */
-  readonly broken: ReadonlySet<string>
-  readonly turnedRound: ReadonlySet<string>
-}
-
-const NONE: ReadonlySet<never> = new Set<never>()
-const SOUND: Ails = {
-  standing: NONE,
-  silent: NONE,
-  deaf: NONE,
-  unheard: NONE,
-  withoutProgram: NONE,
-  broken: NONE,
-  turnedRound: NONE,
-}
-
 /** How a motor is seen to run. */
-interface Motion {
+export interface Motion {
+  /** The key of its sight; of a sensor, which turns nothing, none. */
+  readonly key: string
   readonly stands: boolean
   readonly rpm: Bounds | undefined
   /** By whose command and how; `itself` at full speed. */
   readonly by: string
-  /** Whether nobody can say what it does: its box is not told anything, and does not say what it does then. */
+  /** Whether nobody can say what it does: its box is not told anything, and its part does not say what it does then. */
   readonly isOpen: boolean
 }
 
 /** How a light is seen to shine. */
-interface Shine {
+export interface Shine {
   readonly isFed: boolean
   /** The source that alone rules it; none, or several. */
   readonly source: PortKey | 'none' | 'several'
   readonly firstLed: number | undefined
   readonly isBroken: boolean
   readonly isBehindBroken: boolean
+  /** Whether its box was told of other lights than hang there. */
+  readonly isMisdeclared: boolean
+  readonly isStarved: boolean
 }
 
 /** What a machine does, before it is held against its plan. */
@@ -59,6 +42,7 @@ export interface State {
   readonly readings: ReadonlyMap<string, readonly Motion[]>
   readonly shines: ReadonlyMap<string, Shine>
   readonly unseen: ReadonlySet<string>
+  readonly clashing: ReadonlySet<string>
   readonly complaining: ReadonlySet<string>
   readonly turnedRound: ReadonlySet<string>
 }
@@ -86,29 +70,49 @@ function unseenBoxes(harness: Harness, ails: Ails): ReadonlySet<string> {
   return new Set([...unseen.map(({ lead }) => lead.item.id), ...ails.withoutProgram])
 }
 
-/** Whether a source of commands is told what to do: a board always, a box while it needs no program or has it. */
-function isRuled({ facts, item }: PlacedPort, unseen: ReadonlySet<string>): boolean {
-  return !facts.all.drives.some(({ needsProgram }) => needsProgram === true) || !unseen.has(item.id)
+const needsProgram = ({ all }: PartFacts) => all.drives.some((drives) => drives.needsProgram === true)
+
+/** What a box does that nobody tells anything: undefined where its part does not say. */
+type Alone = RelationOf<'drives'>['alone'] | 'isTold'
+
+/** How a source of commands is told what to do: a board always, a box while it needs no program or has it. */
+function aloneAt({ facts, item, port }: PlacedPort, unseen: ReadonlySet<string>): Alone {
+  if (!unseen.has(item.id) || !needsProgram(facts)) return 'isTold'
+  const alone = facts.all.drives.find(({ outlets }) => outlets.includes(port.id))?.alone
+  return alone === 'keepsLast' ? 'isTold' : alone
 }
 
-function motionOf(harness: Harness, run: MotorRun | undefined, ails: Ails, unseen: ReadonlySet<string>): Motion {
-  if (run === undefined) return { stands: true, rpm: undefined, by: 'none', isOpen: false }
-  const { command, head, rpm } = run
+const isTold = (placed: PlacedPort, unseen: ReadonlySet<string>) => aloneAt(placed, unseen) === 'isTold'
+
+type Bare = Omit<Motion, 'key'>
+const STANDS: Bare = { stands: true, rpm: undefined, by: 'none', isOpen: false }
+const FULL: Omit<Bare, 'rpm'> = { stands: false, by: 'itself', isOpen: false }
+
+function motionOf(harness: Harness, run: MotorRun | undefined, ails: Ails, unseen: ReadonlySet<string>): Bare {
+  if (run === undefined) return STANDS
+  const { command, head, rpm, ratedRpm } = run
   const key = portKey(command.at)
   const waits =
     head !== undefined &&
     head.placed.facts.all.drives.some((r) => r.waitsForTach === true && r.outlets.includes(head.at.portId)) &&
-    (harness.tach().readingAt(head.at)?.reporters ?? []).every(({ at }) => ails.silent.has(portKey(at)))
+    !isHeard(harness, head.at, ails)
   const isStill = rpm !== undefined && rpm.most <= 0
-  if (!command.isFed || ails.standing.has(key) || waits || isStill) {
-    return { stands: true, rpm: undefined, by: 'none', isOpen: false }
-  }
-  if (head !== undefined && !isRuled(head.placed, unseen)) {
-    return { stands: false, rpm: undefined, by: 'its box alone', isOpen: true }
-  }
+  if (!command.isFed || ails.standing.has(key) || waits || isStill) return STANDS
+  const alone = head === undefined ? 'isTold' : aloneAt(head.placed, unseen)
+  if (alone === 'off') return STANDS
+  if (alone === 'full') return { ...FULL, rpm: ratedRpm === undefined ? undefined : exactly(ratedRpm) }
+  if (alone !== 'isTold') return { stands: false, rpm: undefined, by: 'its box alone', isOpen: alone === undefined }
   const by = head === undefined || command.control === 'none' ? 'itself' : `${portKey(head.at)} ${command.control}`
   return { stands: false, rpm, by, isOpen: false }
 }
+
+/** Whether anything at an outlet gives a pulse to begin with: a motor that stands gives none. */
+const isHeard = (harness: Harness, at: PortRef, ails: Ails): boolean =>
+  (harness.tach().readingAt(at)?.reporters ?? []).some(({ at: lead }) => {
+    const motors = reportersAt(harness, lead)
+    const isMute = (motor: PortRef) => ails.silent.has(portKey(motor)) || ails.standing.has(portKey(motor))
+    return motors.length === 0 || motors.some((motor) => !isMute(motor))
+  })
 
 /** The motors that report at a lead: of one part it is that whose tach comes out there. */
 function reportersAt(harness: Harness, at: PortRef): readonly PortRef[] {
@@ -118,12 +122,12 @@ function reportersAt(harness: Harness, at: PortRef): readonly PortRef[] {
     .map(({ port }) => ({ itemId: at.itemId, portId: port }))
 }
 
-const SENSOR: Motion = { stands: false, rpm: undefined, by: 'sensor', isOpen: false }
+const SENSOR: Motion = { key: '', stands: false, rpm: undefined, by: 'sensor', isOpen: false }
 
 function readingsOf(harness: Harness, motions: State['motions'], ails: Ails, unseen: ReadonlySet<string>) {
   return harness.tach().readings.map(({ at, placed, reporters }): readonly [string, readonly Motion[]] => {
     const key = sightKey('reading', at)
-    if (ails.deaf.has(placed.key) || !isRuled(placed, unseen)) return [key, []]
+    if (ails.deaf.has(placed.key) || (unseen.has(placed.item.id) && needsProgram(placed.facts))) return [key, []]
     const heard = reporters.flatMap(({ at: lead }): readonly Motion[] => {
       const motors = reportersAt(harness, lead)
       if (motors.length === 0) return [SENSOR]
@@ -145,16 +149,20 @@ function shinesOf(harness: Harness, ails: Ails, unseen: ReadonlySet<string>): St
   return new Map(
     lights.map((light) => {
       const key = lightKey(light.at, light.light.zone)
-      const sources = sourcesOf(light).filter((source) => isRuled(source, unseen))
+      const all = sourcesOf(light)
+      const sources = all.filter((source) => isTold(source, unseen))
+      const isOff = all.length > 0 && all.every((source) => aloneAt(source, unseen) === 'off')
       const segment = segments.get(key)
       let isBehindBroken = false
       for (let one = segment?.before; one !== undefined; one = one.before) isBehindBroken ||= isBroken(one)
       const shine: Shine = {
-        isFed: railsReaching(harness, light.at, light.light.rail).length > 0,
+        isFed: !isOff && railsReaching(harness, light.at, light.light.rail).length > 0,
         source: sources.length > 1 ? 'several' : (sources[0]?.key ?? 'none'),
         firstLed: segment?.firstLed,
         isBroken: ails.broken.has(key),
         isBehindBroken,
+        isMisdeclared: sources.some(({ key: source }) => ails.misdeclared.has(source)),
+        isStarved: ails.starved.has(key),
       }
       return [key, shine] as const
     }),
@@ -172,14 +180,15 @@ function complainingBoards(harness: Harness, readings: State['readings']): Reado
 }
 
 /** What a machine does at these temperatures, some while after power-on. */
-export function stateOf(harness: Harness, heat: Heat, ails: Ails = SOUND): State {
+export function stateOf(harness: Harness, heat: Heat, ails: Ails = NO_AILS): State {
   const unseen = unseenBoxes(harness, ails)
   const runs = new Map(motorsRun(harness, { heat }).map((run) => [portKey(run.command.at), run]))
   const motions = new Map(
     harness.items.flatMap(({ id: itemId }) =>
       harness.factsOfItem(itemId).all.motor.map(({ port }) => {
         const at = { itemId, portId: port }
-        return [sightKey('fan', at), motionOf(harness, runs.get(portKey(at)), ails, unseen)] as const
+        const key = sightKey('fan', at)
+        return [key, { key, ...motionOf(harness, runs.get(portKey(at)), ails, unseen) }] as const
       }),
     ),
   )
@@ -189,10 +198,15 @@ export function stateOf(harness: Harness, heat: Heat, ails: Ails = SOUND): State
     readings,
     shines: shinesOf(harness, ails, unseen),
     unseen,
+    clashing: ails.clashing,
     complaining: complainingBoards(harness, readings),
     turnedRound: ails.turnedRound,
   }
 }
+
+/** The boxes of a cascade that were given a number, in the order of the build. */
+export const addressed = (harness: Harness): readonly string[] =>
+  harness.items.map(({ id }) => id).filter((id) => harness.choices.addressOf(id) !== undefined)
 
 /** Whether something in a place of a case moves air in a direction that is known. */
 export function blows(harness: Harness, itemId: string): boolean {
@@ -221,9 +235,11 @@ export function sightsOf(harness: Harness): readonly Sight[] {
       ...(blows(harness, itemId) ? [{ key: sightKey('air', at!), kind: 'air', at: at! } as const] : []),
     ]
   })
-  const boxes = boxLeads(harness).map(({ lead }) => {
-    return { key: sightKey('box', lead.ref), kind: 'box', at: lead.ref } as const
-  })
+  const byUsb = boxLeads(harness).map(({ lead }) => lead.ref)
+  const byNumber = addressed(harness)
+    .filter((itemId) => !byUsb.some((ref) => ref.itemId === itemId))
+    .map(anyPort)
+  const boxes = [...byUsb, ...byNumber].map((at) => ({ key: sightKey('box', at), kind: 'box', at }) as const)
   const readings = harness
     .tach()
     .readings.map(({ at }) => ({ key: sightKey('reading', at), kind: 'reading', at }) as const)
@@ -245,11 +261,13 @@ function readingAgainst(now: readonly Motion[], plan: readonly Motion[]): Value 
   return motionAgainst(now[0]!, plan[0]!)
 }
 
-function shineAgainst(now: Shine | undefined, plan: Shine | undefined): Value {
+/** How a light is seen to shine, held against its plan. */
+export function shineAgainst(now: Shine | undefined, plan: Shine | undefined): Value {
   if (now?.isFed !== true) return plan?.isFed === true ? 'dark' : 'asPlanned'
   const isElsewhere = now.source !== plan?.source || now.firstLed !== plan.firstLed
-  if (isElsewhere || now.isBehindBroken) return 'astray'
-  return now.isBroken ? 'partly' : 'asPlanned'
+  if (isElsewhere || now.isBehindBroken || now.isMisdeclared) return 'astray'
+  if (now.isBroken) return 'partly'
+  return now.isStarved ? 'yellow' : 'asPlanned'
 }
 
 /** What is seen of a machine, sight by sight, held against what it does when it is as planned. */
@@ -263,6 +281,7 @@ export function observationOf(sights: readonly Sight[], now: State, plan: State)
       case 'light':
         return shineAgainst(now.shines.get(key), plan.shines.get(key))
       case 'box':
+        if (now.clashing.has(at.itemId)) return 'clashes'
         return now.unseen.has(at.itemId) === plan.unseen.has(at.itemId) ? 'asPlanned' : 'unseen'
       case 'board':
         return now.complaining.has(at.itemId) === plan.complaining.has(at.itemId) ? 'asPlanned' : 'complains'

@@ -41,9 +41,20 @@ export const DiagnoseSchema = strict(
     format: Type.Literal('gentle-loom diagnose'),
     version: Type.Literal(1),
     build,
+    /** Stops of damage: with these it must not be switched on. */
+    dangers: Type.Array(Type.String()),
     faultCount: Type.Integer({ minimum: 0 }),
     /** What agrees with all that was said, the likeliest first. */
-    left: Type.Array(strict({ id: Type.String(), text: Type.String(), cure: Type.String(), share: Share })),
+    left: Type.Array(
+      strict({
+        id: Type.String(),
+        /** Two where no single fault explains it, and these two together do. */
+        faultCount: Type.Integer({ minimum: 1, maximum: 2 }),
+        text: Type.String(),
+        cure: Type.String(),
+        share: Share,
+      }),
+    ),
     next: OrNull(
       strict({
         look: Type.String(),

@@ -5,11 +5,13 @@ import type { PortRef } from '../schema/schema-kit'
 import type { Said, Trouble } from './diagnose'
 import type { SeenFile } from './report-schema'
 import { speedAgainst, type Sight, type Value } from './sight'
+import type { Rehearsal } from './simulate'
 
 /** What some sensors print where nothing reports at all. */
 const NO_SPEED_RPM = [0, 65_535]
 
-function valueOfRpm({ rehearsal }: Trouble, { key }: Sight, rpm: number): Value {
+/** How a speed that is read, in rpm, looks beside the one that was planned. */
+export function valueOfRpm(rehearsal: Rehearsal, { key }: Sight, rpm: number): Value {
   const heard = rehearsal.plan.readings.get(key) ?? []
   if (NO_SPEED_RPM.includes(rpm)) return heard.length === 0 ? 'asPlanned' : 'nothing'
   if (heard.length === 0) return 'moves'
@@ -45,7 +47,7 @@ export function saidOf(trouble: Trouble, file: SeenFile, portOf: (text: string, 
     if (sight === undefined) throw refuse(place, `“${at}” has no ${kind} that can be seen.`)
     if ((is === undefined) === (rpm === undefined)) throw refuse(place, 'say either how it is, or its rpm.')
     if (rpm !== undefined && kind !== 'reading') throw refuse(place, 'rpm are read at a header or an outlet.')
-    const value = is ?? valueOfRpm(trouble, sight, rpm!)
+    const value = is ?? valueOfRpm(trouble.rehearsal, sight, rpm!)
     const before = seen.get(sight.key)
     if (before !== undefined && before !== value) throw refuse(place, `“${at}” was said to be ${before} before.`)
     seen.set(sight.key, value)

@@ -5,7 +5,7 @@ import type { PortRef } from '../schema/schema-kit'
 /**
  * What something is seen to do, held against the plan. turns: at a speed that nobody can tell. moves: it turns, or a header
  * shows a speed, where nothing was to. mixed: several tachs on one wire. partly: lit up to an LED and not beyond. astray: not
- * as its owner tells it. unknown: a part does not say what it does then.
+ * as its owner tells it. yellow: the blue and green of it fail. clashes: seen as one with another. unknown: a part does not say what it does then.
  */
 export const VALUES = [
   'asPlanned',
@@ -19,7 +19,9 @@ export const VALUES = [
   'dark',
   'astray',
   'partly',
+  'yellow',
   'unseen',
+  'clashes',
   'complains',
   'wrongWay',
   'unknown',

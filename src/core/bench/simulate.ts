@@ -5,9 +5,10 @@ import type { PortRef } from '../schema/schema-kit'
 import { derive, type Harness } from '../operate/harness'
 import type { Scenario } from '../operate/scenario'
 import type { Heat } from '../speed/motors-run'
-import type { BenchFault, FaultKind } from './faults'
-import { observationOf, sightsOf, stateOf, type Ails, type State } from './observe'
-import { sightKey, type Observation, type Sight } from './sight'
+import { ailsOf } from './ails'
+import type { BenchFault } from './faults'
+import { observationOf, sightsOf, stateOf, type State } from './observe'
+import type { Observation, Sight } from './sight'
 
 /** A machine at rest, some minutes after power-on: what curves listen to then (common practice, no source). */
 export const AT_REST: Heat = { processor: 45, graphics: 45, coolant: 32, board: 35 }
@@ -68,30 +69,42 @@ function asBuilt(build: Build, fault: BenchFault): Build {
   }
 }
 
-/** What is wrong beside the wiring. */
-function ailsOf(faults: readonly BenchFault[]): Ails {
-  const of = <K extends FaultKind>(kind: K) =>
-    faults.filter((fault): fault is Extract<BenchFault, { readonly kind: K }> => fault.kind === kind)
-  return {
-    standing: new Set(of('motorStands').map(({ at }) => portKey(at))),
-    silent: new Set(of('tachSilent').map(({ at }) => portKey(at))),
-    deaf: new Set(of('headerDeaf').map(({ at }) => portKey(at))),
-    unheard: new Set(of('usbDead').map(({ lead }) => portKey(lead))),
-    withoutProgram: new Set(of('programMissing').map(({ at }) => at.itemId)),
-    broken: new Set(of('ledBroken').map(({ at, zone }) => sightKey('light', at, zone))),
-    turnedRound: new Set(of('fanTurnedRound').map(({ at }) => at.itemId)),
-  }
+/** The lights that get too few volts through contacts that carry badly: those that would be dark without the 5 V there. */
+function starvedBy(harness: Harness, faults: readonly BenchFault[], plan: State): ReadonlySet<string> {
+  const poor = faults.filter((fault) => fault.kind === 'contactPoor')
+  if (poor.length === 0) return new Set()
+  const open = derive(harness.build, {
+    faults: poor.map(({ threadId }) => ({ fault: 'contactOpen', threadId, wire: '5v' })),
+  })
+  const lights = stateOf(open, AT_REST).shines
+  return new Set(
+    [...plan.shines].filter(([key, shine]) => shine.isFed && lights.get(key)?.isFed !== true).map(([key]) => key),
+  )
 }
 
-/** What is seen of the machine with these faults in it. */
-export function simulate({ harness, heat, sights, plan }: Rehearsal, faults: readonly BenchFault[]): Observation {
+function isPulled(fault: BenchFault): fault is Extract<BenchFault, { readonly kind: 'plugLoose' | 'cableForeign' }> {
+  // What a cable of another supply brings nobody knows: nothing that one may count on.
+  return fault.kind === 'plugLoose' || fault.kind === 'cableForeign'
+}
+
+/** A machine as it is really wired and set with these faults in it. */
+export function harnessWith({ harness }: Rehearsal, faults: readonly BenchFault[]): Harness {
   const build = faults.reduce(asBuilt, harness.build)
   const ofPlugs = faults.flatMap((fault): NonNullable<Scenario['faults']> => {
-    if (fault.kind === 'plugLoose') return [{ fault: 'plugLoose', threadId: fault.threadId }]
+    if (isPulled(fault)) return [{ fault: 'plugLoose', threadId: fault.threadId }]
     if (fault.kind !== 'contactOpen') return []
     return [{ fault: 'contactOpen', threadId: fault.threadId, wire: fault.wire }]
   })
   const isWired = build !== harness.build || ofPlugs.length > 0
-  const now = isWired ? derive(build, { faults: ofPlugs }) : harness
-  return observationOf(sights, stateOf(now, heat, ailsOf(faults)), plan)
+  return isWired ? derive(build, { faults: ofPlugs }) : harness
 }
+
+/** What a machine does with these faults in it. */
+export function stateWith(rehearsal: Rehearsal, faults: readonly BenchFault[]): State {
+  const { harness, heat, plan } = rehearsal
+  return stateOf(harnessWith(rehearsal, faults), heat, ailsOf(faults, starvedBy(harness, faults, plan)))
+}
+
+/** What is seen of the machine with these faults in it. */
+export const simulate = (rehearsal: Rehearsal, faults: readonly BenchFault[]): Observation =>
+  observationOf(rehearsal.sights, stateWith(rehearsal, faults), rehearsal.plan)

@@ -21,6 +21,20 @@ interface Story {
 
 const stories: readonly Story[] = [
   {
+    tale: 'the far end turns yellow: the contacts of its plug',
+    build: 'night-ferry',
+    seen: { 'light l1.light strip': 'yellow' },
+    likeliest: 'l1.light:contactPoor',
+    asks: undefined,
+  },
+  {
+    tale: 'all lights of a row turn yellow: first how far it goes',
+    build: 'night-ferry',
+    seen: { 'light f9.link rim': 'yellow' },
+    likeliest: 'f10.link:contactPoor',
+    asks: 'sight',
+  },
+  {
     tale: 'the CPU header is blind though the pump turns: first its tach lead is looked at',
     build: 'night-ferry',
     seen: { 'board m1.CPU': 'complains', 'fan p1.supply': 'asPlanned' },
@@ -49,9 +63,9 @@ const stories: readonly Story[] = [
     asks: 'plug',
   },
   {
-    tale: 'a box that no program sees while its fans turn: first its program',
+    tale: 'a box that no program sees while its fans turn at full, as it does alone: first its program',
     build: 'night-ferry',
-    seen: { 'box b2.usb': 'unseen', 'fan f8.link': 'asPlanned' },
+    seen: { 'box b2.usb': 'unseen', 'fan f8.link': 'faster' },
     likeliest: 'b2.link1:programMissing',
     asks: 'setting',
   },

@@ -28,6 +28,9 @@ export const KIND_NAMES: Readonly<Record<Kind, string>> = {
   other: 'Other things',
 }
 
+/** What a box does with its outlets that nobody tells anything: goes on as last told, by what it keeps, at full, or off. */
+export const ALONE = ['keepsLast', 'stored', 'full', 'off'] as const
+
 /** What holds a thing where it sits. */
 export const FIXINGS = ['screws', 'pads', 'pins', 'tape', 'magnet', 'strap', 'clip'] as const
 export type Fixing = (typeof FIXINGS)[number]

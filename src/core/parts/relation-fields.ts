@@ -2,6 +2,14 @@ import { figure, flag, port, ports, rail, signal, text, type Option, type Relati
 import type { Relation } from './schema'
 
 /** What a box hands on of a command. */
+/** What a box does that its program does not tell anything. */
+const ALONE_WORDS: readonly Option[] = [
+  ['keepsLast', 'goes on as it was last told'],
+  ['stored', 'goes by what it keeps itself'],
+  ['full', 'all at full'],
+  ['off', 'all off'],
+]
+
 export const PASS_WORDS: readonly Option[] = [
   ['pwm', 'PWM only: 3-pin fans run at full speed'],
   ['dc', 'a lowered voltage only'],
@@ -172,6 +180,7 @@ export const RELATION_FORMS: Readonly<Record<Relation['type'], RelationForm>> = 
       ports('outlets', 'to', 'gives'),
       flag('together', 'the same for all of them'),
       flag('needsProgram', 'needs its program'),
+      { key: 'alone', label: 'without it', fill: 'choice', options: ALONE_WORDS },
       flag('waitsForTach', 'waits until a fan reports'),
       { key: 'models', label: 'knows the models', fill: 'models' },
       flag('mixesModels', 'several of them on one outlet'),

@@ -14,7 +14,7 @@ import {
   type ModelOf,
 } from '../schema/schema-kit'
 import { ENDS, FAMILIES, RAILS, WIRES } from './connectors'
-import { KINDS } from './kinds'
+import { ALONE, KINDS } from './kinds'
 import {
   CubicMetresPerHour,
   MechanicalSchema,
@@ -22,6 +22,7 @@ import {
   OutlineSchema,
   PanelSchema,
   Pascal,
+  ProgramSchema,
   ScreenSchema,
   Share,
   SpaceSchema,
@@ -130,6 +131,8 @@ const DrivesSchema = strict({
   together: Type.Boolean(),
   waitsForTach: Type.Optional(Type.Boolean()),
   needsProgram: Type.Optional(Type.Boolean()),
+  /** What it does with its outlets while no program tells it: from its manual; unknown where nothing is said. */
+  alone: Type.Optional(oneOf(ALONE)),
   /** Models that its program knows by name, with the LEDs of one unit: what a light of another maker is declared as. */
   models: Type.Optional(listOf(strict({ name: Name, ledCount: Count }), 64)),
   /** Whether several models may be declared one after the other on one outlet. */
@@ -308,6 +311,8 @@ export const PartSchema = strict(
     space: Type.Optional(SpaceSchema),
     outline: Type.Optional(OutlineSchema),
     screens: Type.Optional(listOf(ScreenSchema, 4)),
+    /** Of a box: what has to be installed for it. Of a board: its firmware alone. */
+    program: Type.Optional(ProgramSchema),
     construction: Type.Optional(oneOf(['moulded', 'crimped'] as const, 'how a cable end is made')),
     price: Type.Optional(PriceSchema),
   },

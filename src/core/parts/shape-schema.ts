@@ -19,6 +19,15 @@ export const ScreenSchema = strict({
   upTurns: Type.Optional(Type.Integer({ minimum: 0, maximum: 3 })),
 })
 
+const Version = Type.String({ minLength: 1, maxLength: 40 })
+
+/** The program of a box, the least version of it that knows the box, and the least firmware of the box or board. */
+export const ProgramSchema = strict({
+  name: Type.Optional(Name),
+  leastVersion: Type.Optional(Version),
+  firmware: Type.Optional(Version),
+})
+
 /** What a grille, a filter or a radiator takes of the air: so much pressure at this flow through all of it. */
 const resistanceFields = {
   dropPa: Type.Optional(Pascal),

@@ -1,9 +1,10 @@
 import type { Expected } from '../bench/expected'
-import type { BenchFault } from '../bench/faults'
+import { faultId, type BenchFault } from '../bench/faults'
 import type { Look } from '../bench/looks'
 import type { DiagnoseReport, ExpectReport } from '../bench/report-schema'
 import type { Sight, SightKind, Value } from '../bench/sight'
 import type { Harness } from '../operate/harness'
+import type { Bounds } from '../operate/motor-speed'
 import { POSITION_WORDS, type Wire } from '../parts/connectors'
 import { boundsText } from './bounds-text'
 
@@ -52,6 +53,10 @@ export function expectedText(harness: Harness, { sight, is, rpm }: Expected): st
   return `${name} ${IS_WORDS[is]}${speed === undefined ? '' : `, ${speed}`}${byDesign}`
 }
 
+/** A speed as a screen shows it: `640 rpm`, `640 to 660 rpm`, `0 rpm`; in words where nobody can tell it. */
+export const speedText = (rpm: Bounds | undefined): string =>
+  rpm === undefined ? 'turns' : `${boundsText({ least: Math.round(rpm.least), most: Math.round(rpm.most) }, 0)} rpm`
+
 /** The kinds of sights, as headings. */
 export const KIND_WORDS: Readonly<Record<SightKind, string>> = {
   board: 'Board',
@@ -65,7 +70,11 @@ export const KIND_WORDS: Readonly<Record<SightKind, string>> = {
 /** What may be said of each kind of sight, the usual first. */
 export const VALUE_WORDS: Readonly<Record<SightKind, Partial<Readonly<Record<Value, string>>>>> = {
   board: { asPlanned: 'starts as it should', complains: 'complains of its CPU fan, or stops' },
-  box: { asPlanned: 'is seen as it should be', unseen: 'its program does not see it' },
+  box: {
+    asPlanned: 'is seen as it should be',
+    unseen: 'its program does not see it',
+    clashes: 'is seen as one with another box',
+  },
   reading: {
     asPlanned: 'shows what it should',
     nothing: 'shows 0 rpm, or nothing',
@@ -87,6 +96,7 @@ export const VALUE_WORDS: Readonly<Record<SightKind, Partial<Readonly<Record<Val
     dark: 'is dark',
     astray: 'shines, but not as it is told, or frozen',
     partly: 'shines up to an LED, and not beyond',
+    yellow: 'turns yellow or dim where it should be white',
   },
   air: { asPlanned: 'goes the right way', wrongWay: 'goes the wrong way' },
 }
@@ -98,17 +108,25 @@ export function faultText(harness: Harness, fault: BenchFault): string {
   const name = (ref: Look['at']) => harness.name(ref)
   switch (fault.kind) {
     case 'plugLoose':
-      return `${name(fault.lead)} is not seated.`
+      return `The plug of ${name(fault.lead)} is not seated.`
     case 'contactOpen':
-      return `A contact of ${name(fault.lead)} is open: ${wireText(fault.wire)}.`
+      return `A contact in the plug of ${name(fault.lead)} is open: ${wireText(fault.wire)}.`
+    case 'contactPoor':
+      return `A contact in the plug of ${name(fault.lead)} carries badly.`
+    case 'cableForeign':
+      return `${name(fault.lead)} is a cable of another supply.`
     case 'leadElsewhere':
-      return `${name(fault.lead)} is in ${name(fault.to)}.`
+      return `The plug of ${name(fault.lead)} is in ${name(fault.to)}.`
     case 'leadsExchanged':
-      return `${name(fault.lead)} and ${name(fault.other)} are each where the other belongs.`
+      return `The plugs of ${name(fault.lead)} and ${name(fault.other)} are each where the other belongs.`
     case 'syncOff':
       return `The setting that makes ${harness.port(fault.at).item.mark} follow ${name(fault.at)} is not made.`
     case 'modeOther':
       return `${name(fault.at)} is set to ${fault.mode.toUpperCase()}.`
+    case 'standInOther':
+      return `Other lights are declared on ${name(fault.at)} than the sheet says.`
+    case 'addressSame':
+      return `${harness.port(fault.at).item.mark} and ${harness.port(fault.other).item.mark} carry the same number.`
     case 'programMissing':
       return `The program of ${harness.port(fault.at).item.mark} is missing, or too old.`
     case 'usbDead':
@@ -140,12 +158,18 @@ export function cureText(harness: Harness, fault: BenchFault): string {
       return `Power off, and push it into ${home(fault.threadId)} until it sits.`
     case 'contactOpen':
       return 'Power off, and press the contact back into its housing, or exchange the lead.'
+    case 'contactPoor':
+      return 'Power off, and push the plug home; if that does not help, exchange the lead.'
+    case 'cableForeign':
+      return 'Power off at once: its volts may be on other contacts. Use only the cables of this supply, and try what hung on it alone.'
     case 'leadElsewhere':
       return `Power off, and plug it into ${home(fault.threadId)}; or take it into the plan where it is.`
     case 'leadsExchanged':
       return 'Power off, and let them change places.'
     case 'syncOff':
     case 'modeOther':
+    case 'standInOther':
+    case 'addressSame':
       return 'Set it as the sheet says.'
     case 'programMissing':
       return 'Get it, or its latest version, and start it.'
@@ -173,9 +197,9 @@ export function lookText(harness: Harness, { kind, at, sight }: Look): string {
     case 'sight':
       return `Look at ${sightName(harness, sight!)}.`
     case 'plug':
-      return `Look at ${name}: is it seated, and where?`
+      return `Look at the plug of ${name}: is it seated, and where?`
     case 'contact':
-      return `Pull ${name} and look at its contacts, or measure them: is one pushed back?`
+      return `Pull the plug of ${name} and look at its contacts, or measure them: is one pushed back?`
     case 'alone':
       return `Plug ${mark} alone into a header that is known to work.`
     case 'setting':
@@ -191,6 +215,7 @@ export function lookText(harness: Harness, { kind, at, sight }: Look): string {
 
 const FOUND_WORDS: Readonly<Record<string, string>> = {
   loose: 'it is loose',
+  poor: 'a contact is bent, dull or scorched',
   motorStands: 'it stands there too',
   tachSilent: 'it turns, and reports nothing there either',
   dead: 'it is seen there',
@@ -206,14 +231,24 @@ const FINE_WORDS: Readonly<Record<Exclude<Look['kind'], 'sight'>, string>> = {
 }
 
 /** An answer to a look, as a builder would give it. */
-export function answerText(harness: Harness, look: Look, answer: string, fault: BenchFault | undefined): string {
+export function answerText(harness: Harness, look: Look, answer: string, faults: readonly BenchFault[]): string {
   if (look.kind === 'sight') {
     return VALUE_WORDS[look.sight!.kind][answer as Value] ?? VALUE_WORDS.fan[answer as Value] ?? answer
   }
   if (answer === 'fine') return FINE_WORDS[look.kind]
-  if (look.kind === 'contact') return `open: ${wireText(answer as Wire)}`
-  return FOUND_WORDS[answer] ?? (fault === undefined ? answer : faultText(harness, fault).replace(/\.$/, ''))
+  if (look.kind === 'contact' && answer !== 'poor') return `open: ${wireText(answer as Wire)}`
+  const own = faults.find((fault) => faultId(fault) === answer)
+  return FOUND_WORDS[answer] ?? (own === undefined ? answer : faultText(harness, own).replace(/\.$/, ''))
 }
+
+/** What may be hidden at each level of practice, the first one first. */
+export const LEVEL_WORDS: readonly string[] = [
+  'a plug is loose',
+  'a lead is wrong or hurt',
+  'a setting, a program, a port',
+  'a device has failed',
+  'two things at once',
+]
 
 const SEEN_APART: Readonly<Partial<Record<Value, string>>> = { unknown: 'cannot be told' }
 
@@ -237,15 +272,22 @@ const percent = (share: number) => `${Math.max(1, Math.round(100 * share))} %`
 const MOST_TOLD = 8
 
 /** What may be wrong and what to look at next, line by line. */
-export function diagnoseLines({ build, faultCount, left, next }: DiagnoseReport): readonly string[] {
+export function diagnoseLines({ dangers, ...report }: DiagnoseReport): readonly string[] {
+  return [...dangers.map((danger) => `Do not switch it on: ${danger}`), ...foundLines(report)]
+}
+
+function foundLines({ build, faultCount, left, next }: Omit<DiagnoseReport, 'dangers'>): readonly string[] {
   if (left.length === 0) {
     return [
-      `${build.name}: none of its ${faultCount} single faults explains all of this. Look again, or two things are wrong.`,
+      `${build.name}: none of its ${faultCount} single faults explains all of this, nor do two at once. Look again.`,
     ]
   }
   const more = left.length > MOST_TOLD ? [`  and ${left.length - MOST_TOLD} more`] : []
   const told = left.slice(0, MOST_TOLD).map(({ text, share }) => `  ${percent(share)}  ${text}`)
-  const head = `${build.name}: ${left.length} of ${faultCount} single faults explain it`
+  const head =
+    left[0]!.faultCount === 1
+      ? `${build.name}: ${left.length} of ${faultCount} single faults explain it`
+      : `${build.name}: none of its ${faultCount} single faults explains all of this; ${left.length} pairs of them do`
   if (next === null) {
     return [head, ...told, ...more, ...(left.length === 1 ? [left[0]!.cure] : ['No look tells these apart.'])]
   }

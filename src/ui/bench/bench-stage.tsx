@@ -1,18 +1,20 @@
 'use client'
 
 import Link from 'next/link'
+import { Tabs } from 'radix-ui'
 import { useEffect, useMemo } from 'react'
 import { expectedOf } from '@/core/bench/expected'
-import { AT_REST, machinesOf } from '@/core/bench/simulate'
-import type { Harness } from '@/core/operate/harness'
-import { useFocus } from '@/ui/focus/focus'
+import { machinesOf, type Rehearsal } from '@/core/bench/simulate'
 import { isDanger } from '@/core/export/bench-report'
+import type { Harness } from '@/core/operate/harness'
 import { findingText } from '@/core/wording/text'
+import { useFocus } from '@/ui/focus/focus'
 import { useHarness, useVerdicts } from '@/ui/session/context'
 import { buttonClass } from '@/ui/shared/button'
 import { useBench } from './bench-state'
-import { ExpectedList } from './expected-list'
-import { TroublePanel } from './trouble-panel'
+import { PractiseView } from './practise-view'
+import { RehearseView } from './rehearse-view'
+import { SeeView } from './see-view'
 import { useTrouble } from './use-trouble'
 
 /** What must be put right before anybody presses the button. */
@@ -32,26 +34,32 @@ function Dangers() {
   )
 }
 
-const REST_TEXT = `processor ${AT_REST.processor}\u00a0°C, graphics ${AT_REST.graphics}\u00a0°C, coolant ${AT_REST.coolant}\u00a0°C`
-
-/** The first power-on: what should be seen, tick by tick, and from what is not so to the lead at fault. */
-export function BenchStage() {
+/** The machines that are looked at: that of the assembly in focus, else all. */
+function useMachines(): readonly Rehearsal[] {
   const harness = useHarness()
   const assemblyId = useFocus((state) => state.assemblyId)
-  const machines = useMemo(() => {
+  return useMemo(() => {
     const all = machinesOf(harness)
     const isLookedAt = ({ items }: Harness) => items.some((item) => item.assemblyId === assemblyId)
     return assemblyId === null ? all : all.filter((machine) => isLookedAt(machine.harness))
   }, [harness, assemblyId])
-  const { seen, found, open } = useBench()
+}
+
+const TAB =
+  'rounded-md border border-transparent px-3 py-1.5 font-medium text-faded hover:text-ink data-[state=active]:border-thread data-[state=active]:bg-cloth data-[state=active]:text-ink max-sm:min-h-[44px]'
+
+/** The first power-on: what should be seen and what is wrong where it is not; the same rehearsed, and practised. */
+export function BenchStage() {
+  const harness = useHarness()
+  const machines = useMachines()
+  const { seen, open } = useBench()
+  const { findings } = useVerdicts()
   useEffect(() => open(harness.build.id), [open, harness.build.id])
   const odd = machines.find(({ sights }) => sights.some(({ key }) => (seen.get(key) ?? 'asPlanned') !== 'asPlanned'))
-  const inTrouble = odd ?? (found.size > 0 ? machines[0] : undefined)
-  const trying = useTrouble(inTrouble)
+  const chosen = odd ?? machines[0]
+  const trying = useTrouble(chosen)
   const all = useMemo(() => machines.flatMap(expectedOf), [machines])
-  const wanted = all.filter(({ isUsed, sight }) => isUsed || seen.has(sight.key))
-  const tickedCount = wanted.filter(({ sight }) => seen.get(sight.key) === 'asPlanned').length
-  if (wanted.length === 0) {
+  if (chosen === undefined || !all.some(({ isUsed }) => isUsed)) {
     return (
       <div className="p-8">
         <h2 className="font-display text-xl font-semibold">Nothing to switch on yet</h2>
@@ -67,26 +75,28 @@ export function BenchStage() {
   return (
     <div className="space-y-3 p-3">
       <Dangers />
-      <p className="max-w-prose text-[15px]">
-        What you should see some minutes after the first start, at rest: {REST_TEXT}. Switch off before you touch any
-        plug.{' '}
-        <strong aria-live="polite">
-          {tickedCount === wanted.length
-            ? 'All is as it should be.'
-            : `${tickedCount} of ${wanted.length} are as they should be.`}
-        </strong>
-      </p>
-      <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
-        <div className="min-w-0 space-y-3 max-lg:order-2">
-          <ExpectedList harness={harness} all={wanted} />
-        </div>
-        <TroublePanel
-          harness={harness}
-          sights={all.map(({ sight }) => sight)}
-          trying={trying}
-          isOdd={inTrouble !== undefined}
-        />
-      </div>
+      <Tabs.Root defaultValue="see">
+        <Tabs.List aria-label="The first power-on" className="mb-3 flex flex-wrap gap-1">
+          <Tabs.Trigger value="see" className={TAB}>
+            See and tick
+          </Tabs.Trigger>
+          <Tabs.Trigger value="rehearse" className={TAB}>
+            Rehearse
+          </Tabs.Trigger>
+          <Tabs.Trigger value="practise" className={TAB}>
+            Practise
+          </Tabs.Trigger>
+        </Tabs.List>
+        <Tabs.Content value="see">
+          <SeeView machines={machines} all={all} trying={trying} chosen={chosen} />
+        </Tabs.Content>
+        <Tabs.Content value="rehearse">
+          <RehearseView rehearsal={chosen} isDangerous={findings.some(isDanger)} />
+        </Tabs.Content>
+        <Tabs.Content value="practise">
+          <PractiseView trying={trying} />
+        </Tabs.Content>
+      </Tabs.Root>
     </div>
   )
 }

@@ -1,17 +1,22 @@
 'use client'
 
-import { PowerOff, X } from 'lucide-react'
-import { diagnose, type Probe, type Trouble } from '@/core/bench/diagnose'
+import { PowerOff } from 'lucide-react'
+import { useEffect, useMemo } from 'react'
+import { planEditFor } from '@/core/bench/cure'
+import { diagnose, type Candidate, type Probe, type Said, type Trouble } from '@/core/bench/diagnose'
 import type { Sight, Value } from '@/core/bench/sight'
 import type { Harness } from '@/core/operate/harness'
-import { answerText, cureText, faultText, lookText, sightName, VALUE_WORDS } from '@/core/wording/bench-text'
+import { answerText, cureText, faultText, lookText } from '@/core/wording/bench-text'
 import { countOf } from '@/core/wording/text'
+import { useActions } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
 import { useBench } from './bench-state'
+import { PutRight, SoFar } from './so-far'
 import type { Trying } from './use-trouble'
 
 /** So many of what may be wrong are told; the rest is counted. */
 const MOST_TOLD = 6
+const LEFT_ALIGNED = 'justify-start! text-left whitespace-normal!'
 
 const percentOf = (weight: number, total: number) => `${Math.max(1, Math.round((100 * weight) / total))} %`
 
@@ -22,24 +27,20 @@ function NextLook({ harness, probe }: { readonly harness: Harness; readonly prob
   return (
     <section aria-label="Next look" className="space-y-2 rounded-lg border border-woad bg-woad-wash p-3">
       <h4 className="font-display font-semibold">Look at this next</h4>
-      {look.isPowerOff && (
-        <p className="flex items-center gap-2 font-semibold text-madder">
-          <PowerOff size={16} aria-hidden /> Switch off at the supply and wait until nothing turns or shines.
-        </p>
-      )}
+      {look.isPowerOff && <PowerOffFirst />}
       <p>{lookText(harness, look)}</p>
       <div className="flex flex-col gap-1.5">
         {[...answers].map(([is, group]) => (
-          <Button key={is} className="justify-start! text-left whitespace-normal!" onClick={() => answer(is)}>
-            {answerText(harness, look, is, group.length === 1 ? group[0]!.fault : undefined)}
+          <Button key={is} className={LEFT_ALIGNED} onClick={() => answer(is)}>
+            {answerText(harness, look, is, group.length === 1 ? group[0]!.faults : [])}
           </Button>
         ))}
         {look.kind !== 'sight' && (
-          <Button tone="quiet" className="justify-start! text-left" onClick={() => find(look.key, 'none of these')}>
+          <Button tone="quiet" className={LEFT_ALIGNED} onClick={() => find(look.key, 'none of these')}>
             none of these
           </Button>
         )}
-        <Button tone="quiet" className="justify-start! text-left" onClick={() => skip(look.key, true)}>
+        <Button tone="quiet" className={LEFT_ALIGNED} onClick={() => skip(look.key, true)}>
           I cannot look there
         </Button>
       </div>
@@ -47,42 +48,78 @@ function NextLook({ harness, probe }: { readonly harness: Harness; readonly prob
   )
 }
 
+const PowerOffFirst = () => (
+  <p className="flex items-center gap-2 font-semibold text-madder">
+    <PowerOff size={16} aria-hidden className="shrink-0" /> Switch off at the supply and wait until nothing turns or
+    shines.
+  </p>
+)
+
+/** The one that is left: what it is, what to do, and whether it was so. */
+function Culprit({ harness, one }: { readonly harness: Harness; readonly one: Candidate }) {
+  const { putRight, ruleOut } = useBench()
+  const { dispatch } = useActions()
+  const { faults } = one
+  const text = faults.map((fault) => faultText(harness, fault)).join(' ')
+  const note = (end: string) => putRight({ at: new Date().toISOString(), text: `${text}${end}` })
+  const edit = faults.length === 1 ? planEditFor(harness, faults[0]!) : undefined
+  return (
+    <section aria-label="What is wrong" className="space-y-2 rounded-lg border border-moss bg-moss-wash p-3">
+      <h4 className="font-display text-lg font-semibold">{text}</h4>
+      {faults.map((fault) => (
+        <p key={JSON.stringify(fault)}>{cureText(harness, fault)}</p>
+      ))}
+      <p>Then all should be as the list says.</p>
+      <div className="flex flex-col gap-1.5">
+        <Button tone="act" className={LEFT_ALIGNED} onClick={() => note('')}>
+          It was so, and is put right
+        </Button>
+        {edit !== undefined && (
+          <Button className={LEFT_ALIGNED} onClick={() => dispatch(edit) && note(' Taken into the plan.')}>
+            It is so, and may stay: change the plan
+          </Button>
+        )}
+        <Button tone="quiet" className={LEFT_ALIGNED} onClick={() => ruleOut(one.id)}>
+          No, that is not it
+        </Button>
+      </div>
+    </section>
+  )
+}
+
+/** All that was said so far, the same as long as nothing else is said. */
+function useSaid(): Said {
+  const { seen, found, skipped, ruledOut } = useBench()
+  return useMemo(() => ({ seen, found, skipped, ruledOut }), [seen, found, skipped, ruledOut])
+}
+
 function Left({ harness, trouble }: { readonly harness: Harness; readonly trouble: Trouble }) {
-  const { seen, found, skipped } = useBench()
-  const { left, next } = diagnose(trouble, { seen, found, skipped })
+  const said = useSaid()
+  const { left, next } = useMemo(() => diagnose(trouble, said), [trouble, said])
   const [only] = left
-  if (only === undefined) {
-    return (
-      <p>
-        None of the {trouble.candidates.length} single faults that this build can have explains all of this. Look again
-        at what you said; or two things are wrong at once: take back what is least sure.
-      </p>
-    )
-  }
-  if (left.length === 1) {
-    return (
-      <section aria-label="What is wrong" className="space-y-2 rounded-lg border border-moss bg-moss-wash p-3">
-        <h4 className="font-display text-lg font-semibold">{faultText(harness, only.fault)}</h4>
-        <p>{cureText(harness, only.fault)}</p>
-        <p className="text-faded">Then all should be as the list says.</p>
-      </section>
-    )
-  }
+  if (only === undefined) return null
+  if (left.length === 1) return <Culprit harness={harness} one={only} />
   const total = left.reduce((sum, { weight }) => sum + weight, 0)
+  const textOf = ({ faults }: Candidate) => faults.map((fault) => faultText(harness, fault)).join(' ')
   return (
     <>
-      {next === undefined ? (
-        <p>No look that is left tells these apart. Try the likeliest first.</p>
-      ) : (
-        <NextLook harness={harness} probe={next} />
+      {next !== undefined && <NextLook harness={harness} probe={next} />}
+      {next === undefined && (
+        <>
+          <p>No look that is left tells these apart. Try the likeliest first:</p>
+          <Culprit harness={harness} one={only} />
+        </>
       )}
       <section aria-label="What may be wrong">
-        <h4 className="font-semibold">{countOf(left.length, 'fault')} may be it, the likeliest first</h4>
+        <h4 className="font-semibold">
+          {only.faults.length === 1 ? countOf(left.length, 'fault') : `${left.length} pairs of faults`} may be it, the
+          likeliest first
+        </h4>
         <ul>
-          {left.slice(0, MOST_TOLD).map(({ id, fault, weight }) => (
-            <li key={id} className="flex gap-2 border-t border-thread py-0.5">
-              <span className="w-11 shrink-0 text-right text-faded">{percentOf(weight, total)}</span>
-              {faultText(harness, fault)}
+          {left.slice(0, MOST_TOLD).map((one) => (
+            <li key={one.id} className="flex gap-2 border-t border-thread py-0.5">
+              <span className="w-11 shrink-0 text-right text-faded">{percentOf(one.weight, total)}</span>
+              {textOf(one)}
             </li>
           ))}
         </ul>
@@ -92,60 +129,35 @@ function Left({ harness, trouble }: { readonly harness: Harness; readonly troubl
   )
 }
 
-function SoFar({
+/** What explains all that was said: one fault, else two at once, else nothing that is known. */
+function Explained({
   harness,
-  sights,
+  trying,
   trouble,
 }: {
   readonly harness: Harness
-  readonly sights: readonly Sight[]
-  readonly trouble: Trouble | undefined
+  readonly trying: Trying
+  readonly trouble: Trouble
 }) {
-  const { seen, found, skipped, see, find, skip, forget } = useBench()
-  const told = [
-    ...sights.flatMap((sight) => {
-      const value = seen.get(sight.key)
-      if (value === undefined) return []
-      const words = VALUE_WORDS[sight.kind][value] ?? value
-      return [{ key: sight.key, text: `${sightName(harness, sight)} ${words}`, undo: () => see(sight.key, null) }]
-    }),
-    ...(trouble?.looks ?? []).flatMap((look) => {
-      const answer = found.get(look.key)
-      const name = lookText(harness, look)
-      if (answer !== undefined) {
-        return [
-          {
-            key: look.key,
-            text: `${name} ${answerText(harness, look, answer, undefined)}`,
-            undo: () => find(look.key, null),
-          },
-        ]
-      }
-      return skipped.has(look.key)
-        ? [{ key: look.key, text: `${name} Not done.`, undo: () => skip(look.key, false) }]
-        : []
-    }),
-  ]
-  if (told.length === 0) return null
+  const said = useSaid()
+  const isSingle = useMemo(() => diagnose(trouble, said).left.length > 0, [trouble, said])
+  const { pairsFor, askPairs } = trying
+  const pairs = isSingle ? undefined : pairsFor(said)
+  const isAsking = !isSingle && pairs === undefined
+  useEffect(() => {
+    if (isAsking) askPairs(said)
+  }, [isAsking, said, askPairs])
+  if (isSingle) return <Left harness={harness} trouble={trouble} />
+  const alone = `None of the ${trouble.candidates.length} single faults that this build can have explains all of this.`
+  if (pairs === undefined) return <p role="status">{alone} Trying two at once …</p>
+  if (diagnose(pairs, said).left.length === 0) {
+    return <p>{alone} Neither do two at once. Look again at what you said, and take back what is least sure.</p>
+  }
   return (
-    <section aria-label="What you said so far">
-      <div className="flex items-center gap-2">
-        <h4 className="grow font-semibold">What you said so far</h4>
-        <Button small tone="quiet" onClick={forget}>
-          Begin anew
-        </Button>
-      </div>
-      <ul>
-        {told.map(({ key, text, undo }) => (
-          <li key={key} className="flex items-center gap-1 border-t border-thread">
-            <span className="grow">{text}</span>
-            <Button small tone="quiet" aria-label={`Take back: ${text}`} onClick={undo}>
-              <X size={14} aria-hidden />
-            </Button>
-          </li>
-        ))}
-      </ul>
-    </section>
+    <>
+      <p>{alone} Two at once do:</p>
+      <Left harness={harness} trouble={pairs} />
+    </>
   )
 }
 
@@ -158,7 +170,7 @@ interface TroubleProps {
 
 /** What may be wrong by what was seen, and what to look at next. */
 export function TroublePanel({ harness, sights, trying, isOdd }: TroubleProps) {
-  const { trouble, triedCount } = trying
+  const { trouble, triedCount, hasFailed } = trying
   return (
     <section
       aria-label="Trouble"
@@ -173,11 +185,13 @@ export function TroublePanel({ harness, sights, trying, isOdd }: TroubleProps) {
           fault that this build can have is then tried, and you are led to the one lead or setting.
         </p>
       )}
-      {isOdd && trouble === undefined && (
+      {isOdd && hasFailed && <p role="alert">The faults could not be tried in this browser. Reload the page.</p>}
+      {isOdd && trouble === undefined && !hasFailed && (
         <p role="status">Trying what can be wrong: {countOf(triedCount, 'fault')} tried …</p>
       )}
-      {isOdd && trouble !== undefined && <Left harness={harness} trouble={trouble} />}
+      {isOdd && trouble !== undefined && <Explained harness={harness} trying={trying} trouble={trouble} />}
       <SoFar harness={harness} sights={sights} trouble={trouble} />
+      <PutRight />
     </section>
   )
 }

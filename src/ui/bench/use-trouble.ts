@@ -1,49 +1,94 @@
 'use client'
 
-import { useEffect, useState } from 'react'
-import { candidatesOf, troubleFrom, type Candidate, type Trouble } from '@/core/bench/diagnose'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { troubleFrom, type Said, type Trouble } from '@/core/bench/diagnose'
+import { goesBeyond } from '@/core/bench/pairs'
+import type { Look } from '@/core/bench/looks'
 import type { Rehearsal } from '@/core/bench/simulate'
+import type { BenchAsked, BenchTold } from './bench-messages'
 
-/** So long the page waits at most for one slice of the work. */
-const SLICE_MS = 12
-
-export interface Trying {
+/** The pairs of faults that explain what was said, from the moment at which it was asked. */
+interface PairsTold {
+  readonly said: Said
+  /** Undefined while they are tried. */
   readonly trouble: Trouble | undefined
-  readonly triedCount: number
 }
 
-const NOTHING_TRIED: Trying = { trouble: undefined, triedCount: 0 }
+interface Tried {
+  readonly of: Rehearsal | undefined
+  readonly trouble: Trouble | undefined
+  readonly triedCount: number
+  readonly hasFailed: boolean
+  readonly pairs: PairsTold | undefined
+  /** The looks that the tool would have proposed for what was hidden last; undefined while they are worked out. */
+  readonly solvedLooks: readonly Look[] | undefined
+}
 
-/** Tries every single fault of the machine in trouble, in slices behind the page. */
+export interface Trying extends Omit<Tried, 'of' | 'pairs'> {
+  /** The pairs that explain all this; undefined while they are being tried. */
+  readonly pairsFor: (said: Said) => Trouble | undefined
+  readonly askPairs: (said: Said) => void
+  readonly askSolution: (hiddenIds: readonly string[], said: Said) => void
+}
+
+const NOTHING: Tried = {
+  of: undefined,
+  trouble: undefined,
+  triedCount: 0,
+  hasFailed: false,
+  pairs: undefined,
+  solvedLooks: undefined,
+}
+
+/** Tries every single fault of a machine in a worker, and pairs of them where no single one explains what was said. */
 export function useTrouble(rehearsal: Rehearsal | undefined): Trying {
-  const [trying, setTrying] = useState<Trying & { readonly of: Rehearsal | undefined }>({
-    trouble: undefined,
-    triedCount: 0,
-    of: undefined,
-  })
+  const [held, setHeld] = useState<Tried>(NOTHING)
+  const worker = useRef<Worker | undefined>(undefined)
+  const askedCount = useRef(0)
   useEffect(() => {
     if (rehearsal === undefined) return
-    const candidates: Candidate[] = []
-    const work = candidatesOf(rehearsal)
-    let timer: ReturnType<typeof setTimeout> | undefined
-    const goOn = () => {
-      const end = performance.now() + SLICE_MS
-      while (performance.now() < end) {
-        const next = work.next()
-        if (next.done === true) {
-          return setTrying({
-            trouble: troubleFrom(rehearsal, candidates),
-            triedCount: candidates.length,
-            of: rehearsal,
-          })
-        }
-        candidates.push(next.value)
+    const made = new Worker(new URL('./bench-worker.ts', import.meta.url), { type: 'module' })
+    worker.current = made
+    const told = (data: BenchTold) => {
+      if (worker.current !== made) return
+      if (data.is === 'trying') setHeld({ ...NOTHING, of: rehearsal, triedCount: data.triedCount })
+      if (data.is === 'singles') {
+        const trouble = troubleFrom(rehearsal, data.candidates)
+        setHeld({ ...NOTHING, of: rehearsal, trouble, triedCount: data.candidates.length })
       }
-      setTrying({ trouble: undefined, triedCount: candidates.length, of: rehearsal })
-      timer = setTimeout(goOn, 0)
+      if (data.is === 'solved' && data.number === askedCount.current) {
+        setHeld((before) => ({ ...before, solvedLooks: data.looks }))
+      }
+      if (data.is === 'pairs' && data.number === askedCount.current) {
+        setHeld((before) =>
+          before.pairs === undefined
+            ? before
+            : { ...before, pairs: { ...before.pairs, trouble: troubleFrom(rehearsal, data.pairs) } },
+        )
+      }
     }
-    timer = setTimeout(goOn, 0)
-    return () => clearTimeout(timer)
+    made.addEventListener('message', ({ data }: MessageEvent<BenchTold>) => told(data))
+    made.addEventListener('error', () => {
+      // One that was ended while it was being loaded still reports that.
+      if (worker.current === made) setHeld({ ...NOTHING, of: rehearsal, hasFailed: true })
+    })
+    made.postMessage({ is: 'open', build: rehearsal.harness.build } satisfies BenchAsked)
+    return () => {
+      worker.current = undefined
+      made.terminate()
+    }
   }, [rehearsal])
-  return rehearsal !== undefined && trying.of === rehearsal ? trying : NOTHING_TRIED
+  const askPairs = useCallback((said: Said) => {
+    setHeld((before) => ({ ...before, pairs: { said, trouble: undefined } }))
+    askedCount.current += 1
+    worker.current?.postMessage({ is: 'pairs', number: askedCount.current, said } satisfies BenchAsked)
+  }, [])
+  const askSolution = useCallback((hiddenIds: readonly string[], said: Said) => {
+    setHeld((before) => ({ ...before, solvedLooks: undefined }))
+    askedCount.current += 1
+    worker.current?.postMessage({ is: 'solve', number: askedCount.current, hiddenIds, said } satisfies BenchAsked)
+  }, [])
+  const { pairs, ...now } = held.of === rehearsal ? held : NOTHING
+  const pairsFor = (said: Said) => (pairs !== undefined && goesBeyond(pairs.said, said) ? pairs.trouble : undefined)
+  return { ...now, pairsFor, askPairs, askSolution }
 }

@@ -1,19 +1,18 @@
 'use client'
 
 import type { Harness } from '@/core/operate/harness'
+import { BY_NIGHT, NightFrame } from '@/ui/case/by-night'
 import { drawnThings } from '@/ui/case/drawn'
 import type { CaseView } from '@/ui/case/view'
 import { Walls } from '@/ui/case/walls'
 import { useLight } from './light-state'
-import { cssOf, shownBy, type PicturedLed } from './lit'
+import { cssOf, shownBy, type PicturedLed } from '@/ui/case/lit'
 import { useDrawing } from './use-drawing'
 
 const MARGIN_MM = 8
 const LED_MM = 4.5
 const HALO_MM = 13
 const LETTER_MM = 20
-/** Dark in both themes, so that what shines is seen. */
-const BY_NIGHT = { tray: '#292622', wall: '#22201c', edge: '#4a453d' }
 
 interface Drawing {
   readonly leds: readonly PicturedLed[]
@@ -109,27 +108,17 @@ export function CaseLights({ harness, onPick, ...drawing }: CaseLightsProps) {
         className="absolute inset-0 size-full"
       >
         <Walls view={view} dyes={BY_NIGHT} />
-        {drawnThings(harness, view).map(({ placed, is, centre, widthMm, heightMm, turn }) => (
-          <g key={placed.item.id} transform={`translate(${centre.uMm + turn * 8} ${centre.vMm + turn * 8})`}>
-            <rect
-              x={-widthMm / 2 + 3}
-              y={-heightMm / 2 + 3}
-              width={widthMm - 6}
-              height={heightMm - 6}
-              rx={is === 'fan' ? 12 : 6}
-              fill="none"
-              stroke="#5a544a"
-              strokeWidth="1.5"
-            />
+        {drawnThings(harness, view).map((thing) => (
+          <NightFrame key={thing.placed.item.id} thing={thing}>
             <text
               textAnchor="middle"
-              y={is === 'radiator' ? -heightMm / 2 - 3 : LETTER_MM / 3}
+              y={thing.is === 'radiator' ? -thing.heightMm / 2 - 3 : LETTER_MM / 3}
               fontSize={LETTER_MM}
               fill="#b5ac9a"
             >
-              {placed.item.mark}
+              {thing.placed.item.mark}
             </text>
-          </g>
+          </NightFrame>
         ))}
       </svg>
       <canvas ref={canvas} data-lights aria-hidden className="absolute inset-0 size-full" />

@@ -7,7 +7,7 @@ import type { Harness } from '@/core/operate/harness'
 import { countOf } from '@/core/wording/text'
 import { useMemo } from 'react'
 import { useLight } from './light-state'
-import { cssOf, shownBy, stripLeds } from './lit'
+import { cssOf, shownBy, stripLeds } from '@/ui/case/lit'
 import { useDrawing } from './use-drawing'
 
 /** Numbers of the ruler, about so many. */

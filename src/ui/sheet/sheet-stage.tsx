@@ -4,6 +4,7 @@ import { FileDown, Printer } from 'lucide-react'
 import { useMemo, type ReactNode } from 'react'
 import { CAUTIONS } from '@/core/sheet/cautions'
 import { fixings } from '@/core/sheet/fixings'
+import { programSteps } from '@/core/sheet/programs'
 import { shoppingList } from '@/core/sheet/shopping'
 import { cut } from '@/core/units/cut'
 import { groupBy } from '@/core/units/group'
@@ -16,6 +17,7 @@ import { casesOf, looseThings } from '@/ui/case/view'
 import { useHarness, useSession } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { ImportButton } from '@/ui/shared/import-button'
+import { ProgramList } from '@/ui/shared/program-list'
 import { formatMoney } from '@/ui/shared/money'
 import { OpenPoints } from './open-points'
 import { Leads } from './leads'
@@ -169,6 +171,7 @@ export function SheetStage() {
   const build = useSession((state) => state.build)
   const revision = useSession((state) => state.confirmed.revision)
   const order = useOrder()
+  const harness = useHarness()
   usePrintedFoot(`${cut(build.name, MOST_NAME)}, revision ${revision}`)
   return (
     <article className="mx-auto max-w-4xl px-4 pt-4 pb-12 print:max-w-none print:p-0">
@@ -211,6 +214,11 @@ export function SheetStage() {
       </Section>
       <Cases />
       <Boards />
+      {programSteps(harness).length > 0 && (
+        <Section title="To install and to set, in this order">
+          <ProgramList harness={harness} />
+        </Section>
+      )}
       <Section title="Settings of headers and outlets">
         <Settings />
       </Section>

@@ -1,5 +1,5 @@
 import type { Figure, Origin } from '../../schema/schema-kit'
-import type { Part, Port, Relation } from '../schema'
+import type { Part, Port, Relation, RelationOf } from '../schema'
 import {
   base,
   FAN_WIRES,
@@ -35,6 +35,9 @@ export interface Controller extends Named {
   /** Length of each of its leads. */
   readonly leadMm?: number
   readonly needsProgram?: boolean
+  /** What it does while its program tells it nothing. */
+  readonly alone?: RelationOf<'drives'>['alone']
+  readonly program?: Part['program']
   readonly waitsForTach?: boolean
   readonly lightsTogether?: boolean
   /** Models that its program knows, with the LEDs of one unit. */
@@ -135,6 +138,7 @@ function commandsOf(box: Controller, { fans, lights, links }: Outlets, origin: O
   const lit = [...lights, ...links]
   const brain = {
     ...(box.needsProgram === undefined ? {} : { needsProgram: box.needsProgram }),
+    ...(box.alone === undefined ? {} : { alone: box.alone }),
     ...(box.waitsForTach === undefined ? {} : { waitsForTach: box.waitsForTach }),
   }
   const drives = (signal: 'speed' | 'light', outlets: readonly string[]): Relation[] => {
@@ -214,6 +218,7 @@ export function makeController(box: Controller): Part {
   const hasBridge = box.cascade !== undefined && box.cascade.by !== 'switches'
   return {
     ...base(box, 'controller', 'B'),
+    ...(box.program === undefined ? {} : { program: box.program }),
     leads: inputs.map(({ lead: hung }) => lead(hung!.leadId, box.leadMm, origin)),
     ports: [
       ...inputs,

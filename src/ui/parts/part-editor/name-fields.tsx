@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import { useWatch } from 'react-hook-form'
-import { KIND_NAMES, KINDS } from '@/core/parts/kinds'
+import { KIND_NAMES, KINDS, type Kind } from '@/core/parts/kinds'
 import { FIELD, type Form } from './form'
 import { Measures } from './measures'
 
@@ -53,6 +53,25 @@ export function PriceField({ form }: { readonly form: Form }) {
   )
 }
 
+const PROGRAM_FIELDS = [
+  { name: 'program.name', label: 'Its program', width: 'w-36' },
+  { name: 'program.leastVersion', label: 'from version', width: 'w-20' },
+  { name: 'program.firmware', label: 'firmware from', width: 'w-20' },
+] as const
+
+/** What has to be installed for a box, or on a board. */
+function ProgramFields({ form, kind }: { readonly form: Form; readonly kind: Kind }) {
+  if (!['board', 'controller', 'hub', 'cooler'].includes(kind)) return null
+  return PROGRAM_FIELDS.filter(({ name }) => kind !== 'board' || name === 'program.firmware').map(
+    ({ name, label, width }) => (
+      <label key={name}>
+        <span className="mb-0.5 block text-[13px] text-faded">{label}</span>
+        <input {...form.register(name)} maxLength={40} placeholder="not said" className={`${width} ${FIELD}`} />
+      </label>
+    ),
+  )
+}
+
 /** All that is said of a part as a whole. */
 export function WhatItIs({ form }: { readonly form: Form }) {
   const kind = useWatch({ control: form.control, name: 'kind' })
@@ -93,6 +112,7 @@ export function WhatItIs({ form }: { readonly form: Form }) {
           </select>
         </label>
       )}
+      <ProgramFields form={form} kind={kind} />
       <Measures form={form} kind={kind} />
       <label className="basis-full">
         <span className="mb-0.5 block text-[13px] text-faded">Note</span>

@@ -5,6 +5,7 @@ import { seatsOf } from '@/core/light/seats'
 import { leastVoltsOf } from '@/core/operate/electric'
 import type { Harness } from '@/core/operate/harness'
 import type { Colour } from '@/core/physics/led'
+import type { PortRef } from '@/core/schema/schema-kit'
 import type { Point } from '@/core/places/space'
 import type { Wall } from '@/core/places/net'
 import type { CaseView } from '@/ui/case/view'
@@ -20,6 +21,9 @@ interface LitLed extends LedOnStrip {
 export interface PicturedLed extends LitLed {
   readonly lineKey: string
   readonly itemId: string
+  /** Of the light it belongs to: its port, and its zone. */
+  readonly at: PortRef
+  readonly zone: string
   readonly uMm: number
   readonly vMm: number
 }
@@ -27,6 +31,8 @@ export interface PicturedLed extends LitLed {
 interface Seated {
   readonly led: LitLed
   readonly itemId: string
+  readonly at: PortRef
+  readonly zone: string
   readonly wall: Wall | undefined
   readonly point: Point | undefined
 }
@@ -53,7 +59,7 @@ function seatedLeds(harness: Harness, look: LineLook): readonly Seated[] {
         volts: voltsAtLed(volts.nominal[index]!, own, count),
         leastVolts: leastVoltsOf(segment.light),
       }
-      return { led, itemId, wall: seats?.wall, point }
+      return { led, itemId, at: segment.at, zone: segment.light.zone, wall: seats?.wall, point }
     })
   })
 }
@@ -61,10 +67,10 @@ function seatedLeds(harness: Harness, look: LineLook): readonly Seated[] {
 /** Every LED of the lines that sits in a case, where it is drawn. */
 export const litLeds = (harness: Harness, view: CaseView, looks: readonly LineLook[]): readonly PicturedLed[] =>
   looks.flatMap((look) =>
-    seatedLeds(harness, look).flatMap(({ led, itemId, wall, point }): readonly PicturedLed[] => {
+    seatedLeds(harness, look).flatMap(({ led, itemId, at, zone, wall, point }): readonly PicturedLed[] => {
       if (wall === undefined || point === undefined) return []
       if (harness.placeOf(itemId)?.caseItem?.id !== view.caseItem.id) return []
-      return [{ ...led, lineKey: look.line.source.key, itemId, ...view.net.mark(wall, point) }]
+      return [{ ...led, lineKey: look.line.source.key, itemId, at, zone, ...view.net.mark(wall, point) }]
     }),
   )
 
