@@ -46,7 +46,7 @@ function Row({ harness, expected }: RowProps) {
         aria-label={`Seen instead: ${text}`}
         value={isOdd ? value : ''}
         onChange={({ target }) => see(key, target.value === '' ? null : (target.value as Value))}
-        className={clsx(SELECT, 'w-36 max-sm:w-full', isOdd && 'font-semibold')}
+        className={clsx(SELECT, 'w-36', isOdd ? 'font-semibold max-sm:w-full' : 'max-sm:w-24')}
       >
         <option value="">not so?</option>
         {others.map(([is, words]) => (

@@ -143,7 +143,7 @@ function BoardReadings({
     const ref = { itemId: board.item.id, portId }
     return moment.readings.has(sightKey('reading', ref)) && harness.threadsAt(ref).length > 0
   }
-  // Names of headers that stand side by side go above and below in turn.
+  // Of headers that stand side by side every other name goes a line lower.
   return board.part.ports
     .filter(({ id }) => isRead(id))
     .map((port, index) => {
@@ -158,7 +158,7 @@ function BoardReadings({
           <rect x={uMm - 5} y={vMm - 5} width="10" height="10" fill="#8fb7a0" />
           <text
             x={uMm}
-            y={index % 2 === 0 ? vMm - SMALL_LETTER_MM - 12 : vMm + SMALL_LETTER_MM + 6}
+            y={vMm + SMALL_LETTER_MM + 6 + (index % 2) * 2.2 * SMALL_LETTER_MM}
             fontSize={SMALL_LETTER_MM}
             textAnchor="middle"
             fill="#b8d6c4"

@@ -11,6 +11,7 @@ import { countOf } from '@/core/wording/text'
 import { useActions } from '@/ui/session/context'
 import { Button } from '@/ui/shared/button'
 import { useBench } from './bench-state'
+import { LookPlace } from './look-place'
 import { PutRight, SoFar } from './so-far'
 import type { Trying } from './use-trouble'
 
@@ -29,6 +30,7 @@ function NextLook({ harness, probe }: { readonly harness: Harness; readonly prob
       <h4 className="font-display font-semibold">Look at this next</h4>
       {look.isPowerOff && <PowerOffFirst />}
       <p>{lookText(harness, look)}</p>
+      <LookPlace harness={harness} look={look} />
       <div className="flex flex-col gap-1.5">
         {[...answers].map(([is, group]) => (
           <Button key={is} className={LEFT_ALIGNED} onClick={() => answer(is)}>
