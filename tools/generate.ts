@@ -24,6 +24,7 @@ import {
   PackSaveSchema,
   PartSaveSchema,
 } from '../src/core/formats/request-schema'
+import { ChangeReportSchema } from '../src/core/record/report-schema'
 import { derive } from '../src/core/operate/harness'
 import { THING_WORDS } from '../src/core/parts/line/draft'
 import { PartSchema } from '../src/core/parts/schema'
@@ -48,6 +49,7 @@ const schemas = {
   validateExpect: ExpectSchema,
   validateDiagnose: DiagnoseSchema,
   validateSeen: SeenSchema,
+  validateChange: ChangeReportSchema,
   validatePackSave: PackSaveSchema,
   validatePartsFile: PartsFileSchema,
   validatePartSave: PartSaveSchema,
@@ -69,6 +71,7 @@ const published = {
   'expect-1': ExpectSchema,
   'diagnose-1': DiagnoseSchema,
   'seen-1': SeenSchema,
+  'change-1': ChangeReportSchema,
 }
 
 interface Split {

@@ -1,5 +1,6 @@
 import { LoomError } from '../core/errors'
 import { EXIT, type Verb } from './args'
+import { change } from './change'
 import { check } from './check'
 import { diagnose } from './diagnose'
 import { expect } from './expect'
@@ -19,6 +20,7 @@ export const VERBS: Readonly<Record<string, Verb>> = {
   light,
   expect,
   diagnose,
+  change,
 }
 
 interface Streams {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import postgres from 'postgres'
 import type { BuildSummary, Page as ListPage } from '../../src/core/formats/api-types'
-import { bench } from '../support/bench'
+import { bench, demoBuild } from '../support/bench'
 import { call, getBuild, newBuild, save } from '../support/server'
 import { untilSaved, useBrowser } from './session'
 
@@ -95,6 +95,27 @@ test('a long history is turned page by page, a named state is found, and gone ba
   await untilSaved(page)
   const build = await getBuild(id)
   expect([build.choices.headroomPercent, build.revision]).toEqual([11, 201])
+})
+
+test('what is to be done at the bench from an earlier state to now', async () => {
+  const build = await newBuild(demoBuild('harbour-lantern'))
+  const lead = build.threads.find(({ from }) => from.itemId === 'y1')!
+  await save(
+    build.id,
+    0,
+    { type: 'disconnect', threadId: lead.id },
+    { type: 'connect', thread: { ...lead, to: { itemId: 'm1', portId: 'SYS2' } } },
+  )
+  const page = await newPage(`/builds/${build.id}/parts`)
+  await page.getByRole('button', { name: 'History' }).click()
+  const dialog = page.getByRole('dialog', { name: 'History' })
+  await dialog.getByRole('button', { name: 'the beginning' }).click()
+  await dialog.getByText('From here to now, at the bench: 1 step').press('Enter')
+  await dialog.getByText('1 lead, about 3 min at 3 min each.').waitFor()
+  await dialog
+    .getByRole('list', { name: 'Changes at the bench' })
+    .getByText('Move Y1 board lead from SYS1 to SYS2.')
+    .waitFor()
 })
 
 test('an edit that was kept while somebody else changed the same thing asks first, also after a reload', async () => {

@@ -135,7 +135,7 @@ test('the whole job by keyboard alone', async () => {
 
   await page.keyboard.press('Alt+7')
   await page.waitForURL(/\/sheet$/)
-  await page.getByText('Leads in working order').waitFor()
+  await page.getByRole('heading', { name: 'The work, in order' }).waitFor()
   await keyTo(page, /^Build, JSON$/)
   const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')])
   expect(download.suggestedFilename()).toBe(`${name}.json`)

@@ -35,7 +35,7 @@ function Row({ harness, expected }: RowProps) {
         aria-label={`As it should be: ${text}`}
         onClick={() => see(key, value === 'asPlanned' ? null : 'asPlanned')}
         className={clsx(
-          'inline-flex size-8 shrink-0 items-center justify-center rounded border max-sm:size-11',
+          'inline-flex size-8 shrink-0 items-center justify-center rounded border max-sm:size-[44px]',
           value === 'asPlanned' ? 'border-moss bg-moss-wash text-moss' : 'border-seam bg-linen text-linen',
         )}
       >

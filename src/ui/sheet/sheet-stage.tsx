@@ -4,11 +4,10 @@ import { FileDown, Printer } from 'lucide-react'
 import { useMemo, type ReactNode } from 'react'
 import { CAUTIONS } from '@/core/sheet/cautions'
 import { fixings } from '@/core/sheet/fixings'
-import { programSteps } from '@/core/sheet/programs'
 import { shoppingList } from '@/core/sheet/shopping'
 import { cut } from '@/core/units/cut'
 import { groupBy } from '@/core/units/group'
-import { fixingText, stepText } from '@/core/wording/step-text'
+import { fixingText } from '@/core/wording/step-text'
 import { sumText } from '@/core/wording/sum-text'
 import { countOf, listNames } from '@/core/wording/text'
 import { BoardPicture } from '@/ui/case/board-picture'
@@ -17,14 +16,12 @@ import { casesOf, looseThings } from '@/ui/case/view'
 import { useHarness, useSession } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { ImportButton } from '@/ui/shared/import-button'
-import { ProgramList } from '@/ui/shared/program-list'
 import { formatMoney } from '@/ui/shared/money'
 import { OpenPoints } from './open-points'
-import { Leads } from './leads'
 import { Lights } from './lights'
 import { Settings } from './settings'
-import { useOrder, type Order } from './use-order'
 import { usePrintedFoot } from './use-printed-foot'
+import { WorkList } from './work-list'
 
 /** So much of a name stands at the foot of a printed page. */
 const MOST_NAME = 60
@@ -133,45 +130,37 @@ function Shopping() {
   )
 }
 
-/** What has to be done in the case, step by step, and what has to lie ready for it; nothing where no place is said. */
-function Placing({ order: { steps } }: { readonly order: Order }) {
+/** What has no place yet, and what has to lie ready for the rest; nothing where no place is said. */
+function Ready() {
   const harness = useHarness()
   const lines = useMemo(() => fixings(harness), [harness])
   const unplaced = casesOf(harness).flatMap((caseItem) => looseThings(harness, caseItem).map(({ mark }) => mark))
-  if (steps.length === 0) return null
   return (
-    <Section title="Placing, in working order">
+    <>
       {unplaced.length > 0 && (
         <p className="mb-1">
           <strong>Without a place:</strong> {listNames(unplaced)}. No step tells where{' '}
           {unplaced.length === 1 ? 'it goes' : 'they go'}.
         </p>
       )}
-      <ol className="gap-x-6 sm:columns-2">
-        {steps.map((step, index) => (
-          <li key={index} className="grid grid-cols-[1.6rem_1.2rem_minmax(0,1fr)] gap-x-2 py-0.5 break-inside-avoid">
-            <span className="text-right text-faded">{index + 1}</span>
-            <span aria-hidden className="mt-1 size-4 rounded-sm border-2 border-seam" />
-            <span>{stepText(harness, step)}</span>
-          </li>
-        ))}
-      </ol>
-      <h3 className="mt-3 font-semibold">To lie ready</h3>
-      <ul className="space-y-0.5">
-        {lines.map((line) => (
-          <li key={`${line.by} ${line.marks.join(' ')}`}>{fixingText(line)}</li>
-        ))}
-      </ul>
-    </Section>
+      {lines.length > 0 && (
+        <>
+          <h3 className="font-semibold">To lie ready</h3>
+          <ul className="mb-3 space-y-0.5">
+            {lines.map((line) => (
+              <li key={`${line.by} ${line.marks.join(' ')}`}>{fixingText(line)}</li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
   )
 }
 
-/** What goes to the workbench: cautions, leads in working order, sums, settings and what to buy; made to be printed. */
+/** What goes to the workbench: cautions, the work in order, sums, settings and what to buy; made to be printed. */
 export function SheetStage() {
   const build = useSession((state) => state.build)
   const revision = useSession((state) => state.confirmed.revision)
-  const order = useOrder()
-  const harness = useHarness()
   usePrintedFoot(`${cut(build.name, MOST_NAME)}, revision ${revision}`)
   return (
     <article className="mx-auto max-w-4xl px-4 pt-4 pb-12 print:max-w-none print:p-0">
@@ -208,17 +197,12 @@ export function SheetStage() {
           ))}
         </ul>
       </Section>
-      <Placing order={order} />
-      <Section title="Leads in working order">
-        <Leads order={order} />
+      <Section title="The work, in order">
+        <Ready />
+        <WorkList />
       </Section>
       <Cases />
       <Boards />
-      {programSteps(harness).length > 0 && (
-        <Section title="To install and to set, in this order">
-          <ProgramList harness={harness} />
-        </Section>
-      )}
       <Section title="Settings of headers and outlets">
         <Settings />
       </Section>

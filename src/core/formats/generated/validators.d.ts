@@ -21,6 +21,7 @@ export declare const validateLight: Validator
 export declare const validateExpect: Validator
 export declare const validateDiagnose: Validator
 export declare const validateSeen: Validator
+export declare const validateChange: Validator
 export declare const validatePackSave: Validator
 export declare const validatePartsFile: Validator
 export declare const validatePartSave: Validator

@@ -5,8 +5,10 @@ import { Bookmark, BookmarkX, History } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
 import type { Edit } from '@/core/build/edit-schema'
 import type { Build } from '@/core/build/schema'
+import { changeReportOf } from '@/core/export/change-report'
 import type { HistoryPage, WayBack } from '@/core/formats/api-types'
 import { derive } from '@/core/operate/harness'
+import { USUAL_MINUTES_PER_LEAD } from '@/core/record/change-plan'
 import { check } from '@/core/rules/check'
 import { countOf } from '@/core/wording/text'
 import { useActions, useSession } from '@/ui/session/context'
@@ -142,6 +144,30 @@ function Steps({ page, picked, onPick }: StepsProps) {
   )
 }
 
+/** What is to be done at a machine that was built as it stood then. */
+function Changes({ before }: { readonly before: Build }) {
+  const now = useSession((state) => state.build)
+  const report = useMemo(() => changeReportOf(before, now, USUAL_MINUTES_PER_LEAD), [before, now])
+  const { steps, leadCount, minutes } = report
+  if (steps.length === 0) return <p className="text-faded">At a machine built so nothing is to be done.</p>
+  return (
+    <details>
+      <summary className="cursor-pointer font-semibold">
+        From here to now, at the bench: {countOf(steps.length, 'step')}
+      </summary>
+      <p className="mt-1 text-[14px]">
+        {countOf(leadCount, 'lead')}, about {minutes} min at {USUAL_MINUTES_PER_LEAD} min each. Power off, switch the
+        supply off and pull its plug first.
+      </p>
+      <ol aria-label="Changes at the bench" className="max-h-[30dvh] list-decimal overflow-y-auto pl-7 text-[14px]">
+        {steps.map(({ text }, index) => (
+          <li key={index}>{text}</li>
+        ))}
+      </ol>
+    </details>
+  )
+}
+
 interface DetailProps {
   readonly page: HistoryPage
   readonly picked: number
@@ -169,7 +195,10 @@ function Detail({ page, picked, onBack }: DetailProps) {
       <h3 className="font-display font-semibold">{label ?? `The state at revision ${picked}`}</h3>
       {build === 'failed' && <p className="text-madder">This state cannot be read just now.</p>}
       {typeof build !== 'string' && build.revision === picked ? (
-        <Counts build={build} />
+        <>
+          <Counts build={build} />
+          {undoneCount > 0 && <Changes before={build} />}
+        </>
       ) : (
         build !== 'failed' && <p className="text-faded">Looking back …</p>
       )}
