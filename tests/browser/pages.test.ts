@@ -200,8 +200,8 @@ test('a page that was left dark comes back dark', async () => {
   expect(await page.locator('html').getAttribute('data-theme')).toBe('dark')
 })
 
-test('the Sheet does not scroll sideways on a phone', async () => {
-  const page = await newPage('/builds/tangled-heron/sheet')
+test.each(['sheet', 'bench'])('/%s does not scroll sideways on a phone', async (stage) => {
+  const page = await newPage(`/builds/tangled-heron/${stage}`)
   await page.setViewportSize({ width: 390, height: 844 })
   const { scroll, client } = await page.evaluate(() => ({
     scroll: document.documentElement.scrollWidth,

@@ -77,17 +77,20 @@ test('with less motion wanted nothing moves when windows open and close', async 
   expect(moving).toBe(0)
 })
 
-test('on a phone everything on the sheet that is pressed is 44 px high at the least', async () => {
-  const { id } = await newBuild(demoBuild('harbour-lantern'))
-  const page = await newPage(`/builds/${id}/sheet`)
-  await page.setViewportSize({ width: 390, height: 844 })
-  await untilStill(page)
-  const low = await page
-    .locator('main :is(a, button, select, summary)')
-    .evaluateAll((targets) =>
-      targets
-        .map((target) => ({ text: target.textContent?.trim(), heightPx: target.getBoundingClientRect().height }))
-        .filter(({ heightPx }) => heightPx > 0 && heightPx < 44),
-    )
-  expect(low).toEqual([])
-})
+test.each(['sheet', 'bench'])(
+  'on a phone everything on /%s that is pressed is 44 px high at the least',
+  async (stage) => {
+    const { id } = await newBuild(demoBuild('harbour-lantern'))
+    const page = await newPage(`/builds/${id}/${stage}`)
+    await page.setViewportSize({ width: 390, height: 844 })
+    await untilStill(page)
+    const low = await page
+      .locator('main :is(a, button, select, summary)')
+      .evaluateAll((targets) =>
+        targets
+          .map((target) => ({ text: target.textContent?.trim(), heightPx: target.getBoundingClientRect().height }))
+          .filter(({ heightPx }) => heightPx > 0 && heightPx < 44),
+      )
+    expect(low).toEqual([])
+  },
+)

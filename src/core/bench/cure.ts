@@ -14,7 +14,8 @@ const batch = (...edits: Extract<Edit, { readonly type: 'batch' }>['edits'][numb
  * The edit that takes what was found into the plan, where the machine may stay as it is or a thing proved not to work;
  * undefined where only the hand was wrong, and the plan holds.
  */
-export function planEditFor({ build, ...harness }: Harness, fault: BenchFault): Edit | undefined {
+export function planEditFor(harness: Harness, fault: BenchFault): Edit | undefined {
+  const { build } = harness
   switch (fault.kind) {
     case 'leadElsewhere':
       return plugEdit(build, fault.lead, fault.to)

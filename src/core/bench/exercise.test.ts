@@ -1,7 +1,8 @@
-import { demoBuild } from '../../../tests/support/bench'
+import { bench, demoBuild } from '../../../tests/support/bench'
 import { plugEdit } from '../build/plug'
 import { apply } from '../build/apply'
 import { derive } from '../operate/harness'
+import { makeBoard } from '../parts/make'
 import { check } from '../rules/check'
 import { planEditFor } from './cure'
 import { troubleOf } from './diagnose'
@@ -129,6 +130,28 @@ describe('speeds that are read', () => {
       undefined,
       undefined,
     ])
+  })
+
+  test('an input that a chip only numbers is of no header, be it printed FAN1', () => {
+    const build = bench(
+      ['M1: own-board', 'F1: fan-120'],
+      ['F1.fan > M1.FAN1'],
+      [
+        makeBoard({
+          id: 'own-board',
+          name: 'Board',
+          fanHeaders: [{ name: 'FAN1', role: 'case' }],
+          lightHeaders: [],
+          usbHeaderCount: 0,
+        }),
+      ],
+    )
+    const keys = matchReadings(
+      rehearse(build),
+      ['fan1', 'chip-isa-0a30 fan1', 'FAN1'].map((name) => ({ name, rpm: 0 })),
+      new Map(),
+    ).map(({ sight }) => sight?.key)
+    expect(keys).toEqual([undefined, undefined, 'reading m1.FAN1'])
   })
 
   test('what was said once goes before its name; none stays none', () => {

@@ -12,6 +12,9 @@ const bare = (name: string) =>
     .replace(EMPTY_WORDS, '')
     .replace(/[^A-Z0-9]/g, '')
 
+/** What a chip calls its inputs when nobody named them: its numbers are not those that are printed on boards. */
+const UNNAMED = /(^| )fan\d+$/
+
 /** The name that a sensor gives a speed, and the header that it is of, if anybody knows. */
 export interface Matched {
   readonly name: string
@@ -32,7 +35,7 @@ export function matchReadings(
   const likeOf = (name: string) => headers.filter(({ at }) => bare(harness.port(at).port.name) === bare(name))
   return readings.map(({ name, rpm }) => {
     const said = known.get(name)
-    const alike = said === undefined && bare(name) !== '' ? likeOf(name) : []
+    const alike = said === undefined && bare(name) !== '' && !UNNAMED.test(name) ? likeOf(name) : []
     const sight =
       said === undefined ? (alike.length === 1 ? alike[0] : undefined) : headers.find(({ key }) => key === said)
     return { name, rpm, sight }

@@ -32,7 +32,7 @@ export const USUAL_MINUTES_PER_LEAD = 3
 
 const same = (a: unknown, b: unknown) => canonicalJson(a) === canonicalJson(b)
 const leadKey = ({ from }: Thread) => portKey(from)
-const without = (edits: readonly SingleEdit[]): Edit => (edits.length === 1 ? edits[0]! : { type: 'batch', edits })
+const asOne = (edits: readonly SingleEdit[]): Edit => (edits.length === 1 ? edits[0]! : { type: 'batch', edits })
 
 /** Takes the changes down one by one, each done at once, so that the next one sees what is left. */
 class Bench {
@@ -133,7 +133,7 @@ function plug(bench: Bench, target: Build): void {
     const old = heldBy(next)
     const connect: SingleEdit = { type: 'connect', thread: next }
     if (old === undefined) bench.do(connect, { does: 'plug', thread: next })
-    else bench.do(without([{ type: 'disconnect', threadId: old.id }, connect]), { does: 'move', thread: next, old })
+    else bench.do(asOne([{ type: 'disconnect', threadId: old.id }, connect]), { does: 'move', thread: next, old })
     left = left.filter((thread) => thread !== next)
   }
 }

@@ -26,8 +26,10 @@ const isPair =
     Array.isArray(entry) && entry.length === 2 && isText(entry[0]) && isValue(entry[1])
 const isValue = (value: unknown): value is Value => VALUES.includes(value as Value)
 const isTextOrNull = (value: unknown): value is string | null => value === null || isText(value)
+/** Whether a text says a time: what is kept in a browser may have been changed there. */
+export const isTime = (value: unknown): value is string => isText(value) && !Number.isNaN(Date.parse(value))
 const isDone = (entry: unknown): entry is Done =>
-  typeof entry === 'object' && entry !== null && isText((entry as Done).at) && isText((entry as Done).text)
+  typeof entry === 'object' && entry !== null && isTime((entry as Done).at) && isText((entry as Done).text)
 
 /** The entries of a list that are as they should be; a list that is none has none. */
 const listOf = <T>(list: unknown, isEntry: (entry: unknown) => entry is T): readonly T[] =>

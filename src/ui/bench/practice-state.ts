@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import type { Exercise } from '@/core/bench/exercise'
 import type { Look } from '@/core/bench/looks'
+import { isTime } from './bench-keep'
 
 /** An exercise that somebody ended. */
 export interface PracticeRecord {
@@ -45,7 +46,14 @@ const MOST_RECORDS = 50
 
 const isRecord = (entry: unknown): entry is PracticeRecord => {
   const one = entry as Partial<PracticeRecord> | null
-  return typeof one?.at === 'string' && typeof one.code === 'string' && typeof one.minutes === 'number'
+  const isText = (value: unknown) => typeof value === 'string'
+  return (
+    isTime(one?.at) &&
+    isText(one?.code) &&
+    isText(one?.buildName) &&
+    typeof one?.minutes === 'number' &&
+    typeof one.lookCount === 'number'
+  )
 }
 
 function kept(): readonly PracticeRecord[] {
