@@ -1,4 +1,6 @@
-import { demoBuild } from '../../../tests/support/bench'
+import { withChoices } from '../../../tests/rules/case'
+import { bench, demoBuild } from '../../../tests/support/bench'
+import { makeController } from '../parts/make'
 import { diagnose, troubleOf, type Trouble } from './diagnose'
 import { rehearse } from './simulate'
 import type { Value } from './sight'
@@ -20,6 +22,13 @@ interface Story {
 }
 
 const stories: readonly Story[] = [
+  {
+    tale: 'all fans flat out: the plug that brings the command to their hub',
+    build: 'paper-kite',
+    seen: { 'fan f1.fan': 'faster', 'fan f2.fan': 'faster' },
+    likeliest: 'h1.signal:plugLoose',
+    asks: 'sight',
+  },
   {
     tale: 'the far end turns yellow: the contacts of its plug',
     build: 'night-ferry',
@@ -105,6 +114,33 @@ const stories: readonly Story[] = [
     asks: 'alone',
   },
 ]
+
+test('two boxes seen as one: the number that both carry, by looking at one of them', () => {
+  const box = makeController({
+    id: 'own-box',
+    name: 'Box',
+    fanOutletCount: 2,
+    usb: { need: 'optional', drawMilliamps: 50 },
+    needsProgram: true,
+    cascade: { by: 'switches', switchCount: 2, family: 'own' },
+  })
+  const build = withChoices(
+    bench(
+      ['M1: board-middle', 'S1: supply-550', 'B1 B2: own-box', 'F1: fan-120'],
+      ['B1.usb > M1.USB1', 'B1.supply1 > S1.A_1', 'B2.supply1 > S1.A_2', 'F1.fan > B1.fan1'],
+      [box],
+    ),
+    {
+      addresses: [
+        { itemId: 'b1', addressNumber: 0 },
+        { itemId: 'b2', addressNumber: 1 },
+      ],
+    },
+  )
+  const trouble = troubleOf(rehearse(build))
+  const { left, next } = diagnose(trouble, { seen: new Map([['box b1.usb', 'clashes']]), found: new Map() })
+  expect([left.map(({ id }) => id), next]).toEqual([['b1.supply1:addressSame:b2.supply1'], undefined])
+})
 
 test.each(stories.map((story) => [story.tale, story] as const))('%s', (_, { build, seen, likeliest, asks }) => {
   const { left, next } = diagnose(troubleIn(build), { seen: new Map(Object.entries(seen)), found: new Map() })
