@@ -1,6 +1,7 @@
 import type { BenchFault, FaultKind } from './faults'
 import type { Candidate, Trouble } from './diagnose'
 import { answerOf } from './looks'
+import { areApart } from './pairs'
 import { oddOf } from './solve'
 import { simulate } from './simulate'
 import type { Observation, Value } from './sight'
@@ -84,9 +85,7 @@ export function exerciseOf({ rehearsal, candidates }: Trouble, code: ExerciseCod
   if (first === undefined || code.level !== PAIR_LEVEL) return first && as([first])
   for (let drawn = 0; drawn < MOST_DRAWS; drawn += 1) {
     const second = draw()!
-    const threadOf = (one: Candidate) => one.faults.flatMap((fault) => ('threadId' in fault ? [fault.threadId] : []))
-    if (second.id === first.id || threadOf(first).some((threadId) => threadOf(second).includes(threadId))) continue
-    const both = as([first, second])
+    const both = areApart(first, second) ? as([first, second]) : undefined
     if (both !== undefined) return both
   }
   return undefined

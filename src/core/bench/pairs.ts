@@ -6,12 +6,18 @@ import { isExplainedBy, type Candidate, type Said, type Trouble } from './diagno
 /** So many pairs are tried at most, the likeliest first. */
 const MOST_PAIRS = 1000
 
-/** The threads that faults are about: two faults of one plug are one. */
+/** The threads that faults are about. */
 const threadsOf = ({ faults }: Candidate): readonly string[] =>
   faults.flatMap((fault) => [
     ...('threadId' in fault ? [fault.threadId] : []),
     ...('otherThreadId' in fault ? [fault.otherThreadId] : []),
   ])
+
+/** Whether two may be there at once: two faults of one plug are one. */
+export function areApart(one: Candidate, other: Candidate): boolean {
+  const threads = threadsOf(one)
+  return one.id !== other.id && !threadsOf(other).some((threadId) => threads.includes(threadId))
+}
 
 /** All that was said as numbers of one bit each: by which of it one fault alone agrees. */
 function explainedBy(candidate: Candidate, { seen, found }: Said, asked: readonly Look[]): bigint {
@@ -35,12 +41,12 @@ export function* pairsOf({ rehearsal, candidates, looks }: Trouble, said: Said):
   const all = (1n << BigInt(said.seen.size + asked.length)) - 1n
   const own = candidates
     .filter(({ id }) => said.ruledOut?.has(id) !== true)
-    .map((one) => ({ one, bits: explainedBy(one, said, asked), threads: threadsOf(one) }))
+    .map((one) => ({ one, bits: explainedBy(one, said, asked) }))
   const total = candidates.reduce((sum, { weight }) => sum + weight, 0)
   const pairs = own.flatMap((a, index) =>
     own
       .slice(index + 1)
-      .filter((b) => (a.bits | b.bits) === all && !b.threads.some((threadId) => a.threads.includes(threadId)))
+      .filter((b) => (a.bits | b.bits) === all && areApart(a.one, b.one))
       .map((b) => ({ a: a.one, b: b.one, weight: (a.one.weight * b.one.weight) / total })),
   )
   for (const { a, b, weight } of pairs.toSorted((one, other) => other.weight - one.weight).slice(0, MOST_PAIRS)) {
