@@ -5,15 +5,7 @@ import type { Part } from '../../src/core/parts/schema'
 import type { SingleOffer } from '../../src/core/weave/problem/problem'
 import { demoParts } from '../../tools/demo/parts'
 import { bench } from '../support/bench'
-
-/** A stream of numbers from 0 to 1 that is the same every time for the same seed (a linear congruence, Numerical Recipes). */
-export function numbers(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    return state / 2 ** 32
-  }
-}
+import { numbers } from '../support/numbers'
 
 const EXPANDERS = ['splitter-2', 'splitter-3', 'splitter-4', 'hub-plain-5', 'hub-powered-8', 'hub-powered-5']
 const LIGHT_THINGS = ['light-splitter-2', 'light-splitter-3', 'hand-box', 'fan-extension']

@@ -17,7 +17,8 @@ import { modelOf } from '../../src/core/weave/model/write-model'
 import { settledTexts } from '../../src/core/wording/plan-text'
 import { openHighs } from '../../src/solver/highs'
 import { bench, demoBuild } from '../support/bench'
-import { numbers, OFFERS } from './builds'
+import { OFFERS } from './builds'
+import { numbers } from '../support/numbers'
 import { glpk } from './glpk'
 
 let solver: Solver

@@ -4,7 +4,8 @@ import type { FanHeader } from '../../src/core/parts/make/sources'
 import type { Part, Port } from '../../src/core/parts/schema'
 import type { SingleOffer } from '../../src/core/weave/problem/problem'
 import { bench } from '../support/bench'
-import { named, numbers, type Small } from './builds'
+import { named, type Small } from './builds'
+import { numbers } from '../support/numbers'
 
 /** Whatever is picked by chance in a small build. */
 export interface Chance {

@@ -1,4 +1,5 @@
 import { bench, demoBuild } from '../../../tests/support/bench'
+import { twoBoxes } from '../../../tests/support/two-boxes'
 import type { Build } from '../build/schema'
 import { derive } from '../operate/harness'
 import type { Wire } from '../parts/connectors'
@@ -85,31 +86,7 @@ describe('what a fault is seen by, worked out by hand', () => {
   })
 
   test('two boxes of one number are seen as one; what a box was told of its lights', () => {
-    const boxes = withChoices(
-      bench(
-        ['M1: board-middle', 'S1: supply-550', 'B1 B2: own-box', 'F1: fan-120', 'L1: strip-5v-30'],
-        ['B1.usb > M1.USB1', 'B1.supply1 > S1.A_1', 'B2.supply1 > S1.A_2', 'F1.fan > B1.fan1', 'L1.light > B1.light1'],
-        [
-          makeController({
-            id: 'own-box',
-            name: 'Box',
-            fanOutletCount: 2,
-            lightOutletCount: 1,
-            usb: { need: 'optional', drawMilliamps: 50 },
-            needsProgram: true,
-            cascade: { by: 'switches', switchCount: 2, family: 'own' },
-          }),
-        ],
-      ),
-      {
-        addresses: [
-          { itemId: 'b1', addressNumber: 0 },
-          { itemId: 'b2', addressNumber: 1 },
-        ],
-        declaredModels: [{ at: { itemId: 'b1', portId: 'light1' }, model: 'Row', ledCount: 10, unitCount: 3 }],
-      },
-    )
-    const own = troubleOf(rehearse(boxes))
+    const own = troubleOf(rehearse(twoBoxes()))
     const kindOf = (kind: string) => own.candidates.filter(({ faults }) => faults[0]!.kind === kind).map(oddOf)
     // B2 has no USB lead that is plugged: it is seen by its number.
     expect(kindOf('addressSame')).toEqual([{ 'box b1.usb': 'clashes', 'box b2.usb': 'clashes' }])

@@ -2,6 +2,7 @@ import { portKey } from '../build/refs'
 import type { Thread } from '../build/schema'
 import { fitOf } from '../parts/mating'
 import type { Harness } from '../operate/harness'
+import { programmed } from '../structure/wiring/part-facts'
 import { hasRoomFor } from '../structure/wiring/occupancy'
 import { FAULT_KINDS, faultId, type BenchFault } from './faults'
 import { addressed, blows } from './observe'
@@ -50,6 +51,12 @@ function exchanged(harness: Harness): readonly BenchFault[] {
   )
 }
 
+/** That the program of a box is missing, or too old; none of what needs none. */
+export function programFault(harness: Harness, itemId: string): readonly BenchFault[] {
+  const brain = programmed(harness.factsOfItem(itemId))
+  return brain === undefined ? [] : [{ kind: 'programMissing', at: { itemId, portId: brain.outlets[0]! } }]
+}
+
 function faultsOfThings(harness: Harness): readonly BenchFault[] {
   return harness.items.flatMap(({ id: itemId }): readonly BenchFault[] => {
     const { all } = harness.factsOfItem(itemId)
@@ -70,10 +77,7 @@ function faultsOfThings(harness: Harness): readonly BenchFault[] {
         const to = up === undefined ? undefined : harness.threadsAt({ itemId, portId: up })[0]?.to
         return up === undefined || to === undefined ? [] : [{ kind: 'usbDead', at: to, lead: { itemId, portId: up } }]
       }),
-      ...all.drives
-        .filter(({ needsProgram }) => needsProgram === true)
-        .slice(0, 1)
-        .map(({ outlets }) => ({ kind: 'programMissing', at: { itemId, portId: outlets[0]! } }) as const),
+      ...programFault(harness, itemId),
       ...all.follows
         .filter(({ input }) => harness.choices.syncAt({ itemId, portId: input }) === true)
         .map(({ input }) => ({ kind: 'syncOff', at: { itemId, portId: input } }) as const),

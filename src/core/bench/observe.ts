@@ -6,7 +6,7 @@ import { exactly, type Bounds } from '../operate/motor-speed'
 import { motorsRun, type Heat, type MotorRun } from '../speed/motors-run'
 import { railsReaching } from '../structure/power/volts'
 import type { Segment } from '../structure/signal/lights'
-import type { PartFacts } from '../structure/wiring/part-facts'
+import { programmed } from '../structure/wiring/part-facts'
 import type { PlacedPort } from '../structure/wiring/wiring'
 import { NO_AILS, type Ails } from './ails'
 import { sightKey, speedAgainst, type Observation, type Sight, type Value } from './sight'
@@ -70,14 +70,12 @@ function unseenBoxes(harness: Harness, ails: Ails): ReadonlySet<string> {
   return new Set([...unseen.map(({ lead }) => lead.item.id), ...ails.withoutProgram])
 }
 
-const needsProgram = ({ all }: PartFacts) => all.drives.some((drives) => drives.needsProgram === true)
-
 /** What a box does that nobody tells anything: undefined where its part does not say. */
 type Alone = RelationOf<'drives'>['alone'] | 'isTold'
 
 /** How a source of commands is told what to do: a board always, a box while it needs no program or has it. */
 function aloneAt({ facts, item, port }: PlacedPort, unseen: ReadonlySet<string>): Alone {
-  if (!unseen.has(item.id) || !needsProgram(facts)) return 'isTold'
+  if (!unseen.has(item.id) || programmed(facts) === undefined) return 'isTold'
   const alone = facts.all.drives.find(({ outlets }) => outlets.includes(port.id))?.alone
   return alone === 'keepsLast' ? 'isTold' : alone
 }
@@ -127,7 +125,8 @@ const SENSOR: Motion = { key: '', stands: false, rpm: undefined, by: 'sensor', i
 function readingsOf(harness: Harness, motions: State['motions'], ails: Ails, unseen: ReadonlySet<string>) {
   return harness.tach().readings.map(({ at, placed, reporters }): readonly [string, readonly Motion[]] => {
     const key = sightKey('reading', at)
-    if (ails.deaf.has(placed.key) || (unseen.has(placed.item.id) && needsProgram(placed.facts))) return [key, []]
+    if (ails.deaf.has(placed.key) || (unseen.has(placed.item.id) && programmed(placed.facts) !== undefined))
+      return [key, []]
     const heard = reporters.flatMap(({ at: lead }): readonly Motion[] => {
       const motors = reportersAt(harness, lead)
       if (motors.length === 0) return [SENSOR]

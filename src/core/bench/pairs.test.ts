@@ -1,4 +1,6 @@
 import { bench, demoBuild } from '../../../tests/support/bench'
+import { numbers } from '../../../tests/support/numbers'
+import { TIMES } from '../../../tests/support/runs'
 import { diagnose, troubleOf, type Candidate, type Said, type Trouble } from './diagnose'
 import { pairsOf } from './pairs'
 import { agrees, type Value } from './sight'
@@ -58,23 +60,15 @@ test('on a small build: of all pairs, tried one by one, those that explain what 
   }
 })
 
-/** Even numbers, written apart from those of the product: a linear congruential generator (Numerical Recipes, from memory). */
-function numbers(seed: number): (below: number) => number {
-  let state = seed
-  return (below) => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    return Math.floor((state / 2 ** 32) * below)
-  }
-}
-
 /** Five hundred take a minute and more: LOOM_TIMES=5. */
-const PAIR_COUNT = 100 * Number(process.env.LOOM_TIMES ?? 1)
+const PAIR_COUNT = 100 * TIMES
 
 test('seeded pairs of faults: both are found', () => {
   const troubles = ['harbour-lantern', 'paper-kite', 'tangled-heron', 'night-ferry'].map((id) =>
     troubleOf(rehearse(demoBuild(id))),
   )
-  const next = numbers(22)
+  const random = numbers(22)
+  const next = (below: number) => Math.floor(random() * below)
   let [bothCount, oneCount, lookCount] = [0, 0, 0]
   for (let number = 0; number < PAIR_COUNT; number += 1) {
     const trouble = troubles[number % troubles.length]!

@@ -1,6 +1,7 @@
 import { exactly, type Bounds } from '../operate/motor-speed'
 import { startOf } from '../operate/motors'
 import type { BenchFault } from './faults'
+import { programFault } from './faults-of'
 import { shineAgainst, type Motion, type State } from './observe'
 import { sightKey } from './sight'
 import { harnessWith, stateWith, type Rehearsal } from './simulate'
@@ -32,10 +33,7 @@ export interface PowerUp {
 /** The start of a machine with these faults in it. */
 export function powerUpOf(rehearsal: Rehearsal, faults: readonly BenchFault[] = []): PowerUp {
   const { harness } = rehearsal
-  const programs = harness.items.flatMap(({ id }): readonly BenchFault[] => {
-    const needing = harness.factsOfItem(id).all.drives.find(({ needsProgram }) => needsProgram === true)
-    return needing === undefined ? [] : [{ kind: 'programMissing', at: { itemId: id, portId: needing.outlets[0]! } }]
-  })
+  const programs = harness.items.flatMap(({ id }) => programFault(harness, id))
   const wired = harnessWith(rehearsal, faults)
   const commands = wired.speed().commands
   const none = { amps: 0, fullAmps: 0, scale: 1 }

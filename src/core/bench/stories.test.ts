@@ -1,6 +1,5 @@
-import { withChoices } from '../../../tests/rules/case'
-import { bench, demoBuild } from '../../../tests/support/bench'
-import { makeController } from '../parts/make'
+import { demoBuild } from '../../../tests/support/bench'
+import { twoBoxes } from '../../../tests/support/two-boxes'
 import { diagnose, troubleOf, type Trouble } from './diagnose'
 import { rehearse } from './simulate'
 import type { Value } from './sight'
@@ -116,28 +115,7 @@ const stories: readonly Story[] = [
 ]
 
 test('two boxes seen as one: the number that both carry, by looking at one of them', () => {
-  const box = makeController({
-    id: 'own-box',
-    name: 'Box',
-    fanOutletCount: 2,
-    usb: { need: 'optional', drawMilliamps: 50 },
-    needsProgram: true,
-    cascade: { by: 'switches', switchCount: 2, family: 'own' },
-  })
-  const build = withChoices(
-    bench(
-      ['M1: board-middle', 'S1: supply-550', 'B1 B2: own-box', 'F1: fan-120'],
-      ['B1.usb > M1.USB1', 'B1.supply1 > S1.A_1', 'B2.supply1 > S1.A_2', 'F1.fan > B1.fan1'],
-      [box],
-    ),
-    {
-      addresses: [
-        { itemId: 'b1', addressNumber: 0 },
-        { itemId: 'b2', addressNumber: 1 },
-      ],
-    },
-  )
-  const trouble = troubleOf(rehearse(build))
+  const trouble = troubleOf(rehearse(twoBoxes()))
   const { left, next } = diagnose(trouble, { seen: new Map([['box b1.usb', 'clashes']]), found: new Map() })
   expect([left.map(({ id }) => id), next]).toEqual([['b1.supply1:addressSame:b2.supply1'], undefined])
 })

@@ -9,7 +9,7 @@ export interface SensorReading {
   readonly rpm: number
 }
 
-const MOST_CHARACTERS = 1_000_000
+export const MOST_CHARACTERS = 1_000_000
 const MOST_READINGS = 1000
 const MOST_NAME = 120
 /** Faster than any fan; a sensor that counts nothing may print 65535. */

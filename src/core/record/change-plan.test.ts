@@ -1,4 +1,5 @@
 import { bench, demoBuild } from '../../../tests/support/bench'
+import { numbers } from '../../../tests/support/numbers'
 import { apply } from '../build/apply'
 import { entriesOf } from '../build/attached'
 import { modeEdit, syncEdit } from '../build/choose'
@@ -119,18 +120,10 @@ test.each(BUILDS.flatMap((a) => BUILDS.filter((b) => b !== a).map((b) => [a, b] 
   },
 )
 
-/** Written apart from the random numbers of the product: a linear congruential generator. */
-function numbers(seed: number): (below: number) => number {
-  let state = seed
-  return (below) => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    return Math.floor((state / 2 ** 32) * below)
-  }
-}
-
 /** A state some changes away: things gone, leads that changed their ports, settings taken back. */
 function shaken(build: Build, seed: number): Build {
-  const next = numbers(seed)
+  const random = numbers(seed)
+  const next = (below: number) => Math.floor(random() * below)
   let now = build
   for (let step = 0; step < 3 + next(10); step += 1) {
     const way = next(4)

@@ -2,6 +2,7 @@ import type { PortRef } from '../schema/schema-kit'
 import type { DeclaredModel } from '../build/facet-schemas'
 import type { Part } from '../parts/schema'
 import type { Harness } from '../operate/harness'
+import { hasRoles, programmed } from '../structure/wiring/part-facts'
 import { switchesFor } from '../structure/wiring/switches'
 import { groupBy } from '../units/group'
 
@@ -69,8 +70,8 @@ function installs(boxes: readonly Box[]): readonly ProgramStep[] {
  */
 export function programSteps(harness: Harness): readonly ProgramStep[] {
   const all = harness.items.map(({ id: itemId }) => ({ itemId, ...harness.factsOfItem(itemId) }))
-  const boards = all.filter(({ part }) => part.ports.some(({ role }) => role !== undefined))
-  const boxes = all.filter((one) => one.all.drives.some(({ needsProgram }) => needsProgram === true))
+  const boards = all.filter(hasRoles)
+  const boxes = all.filter((one) => programmed(one) !== undefined)
   const declared = groupBy(harness.build.choices.declaredModels ?? [], ({ at }) => harness.name(at))
   return [
     ...(harness.build.choices.addresses ?? []).map(({ itemId, addressNumber }): ProgramStep => {

@@ -1,6 +1,7 @@
 import { inOrder } from '../units/compare'
 import { portKey } from '../build/refs'
 import type { Harness } from '../operate/harness'
+import { hasRoles } from '../structure/wiring/part-facts'
 import { leadLines } from './leads'
 import { programSteps, type ProgramStep } from './programs'
 import { workingOrder, type Step } from './working-order'
@@ -55,7 +56,7 @@ const drafted = (task: Task, phase: Phase, region: string): Draft => ({ id: idOf
 function draftsOf(harness: Harness): readonly Draft[] {
   const kindOf = (itemId: string) => harness.factsOfItem(itemId).part.kind
   const all = harness.items.map(({ id }) => id)
-  const boards = all.filter((id) => harness.factsOfItem(id).part.ports.some(({ role }) => role !== undefined))
+  const boards = all.filter((id) => hasRoles(harness.factsOfItem(id)))
   const cases = all.filter((id) => kindOf(id) === 'case')
   const steps = workingOrder(harness)
   const sideOf = (itemId: string) => harness.placeOf(itemId)?.mounted?.panel.side ?? 'tray'

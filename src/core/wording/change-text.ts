@@ -1,7 +1,7 @@
 import { nameOfPort } from '../build/refs'
 import type { Change } from '../record/change-plan'
 import type { ChangeReport } from '../record/report-schema'
-import { describeEdit } from './edit-text'
+import { describeEdit, nameOfSubject } from './edit-text'
 import { countOf } from './text'
 
 const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`
@@ -9,7 +9,6 @@ const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(
 /** One change at the bench, as a sentence. */
 export function changeText(change: Change): string {
   const { before } = change
-  const mark = (itemId: string) => before.items.find(({ id }) => id === itemId)?.mark ?? itemId
   switch (change.does) {
     case 'unplug':
       return `Unplug ${nameOfPort(before, change.thread.from)} from ${nameOfPort(before, change.thread.to)}.`
@@ -18,7 +17,7 @@ export function changeText(change: Change): string {
     case 'putIn':
       return `Put in ${change.mark}, ${change.partName}.`
     case 'unscrew':
-      return `Unscrew ${mark(change.itemId)} from where it sits.`
+      return `Unscrew ${nameOfSubject(before, change)} from where it sits.`
     case 'move': {
       const { thread, old } = change
       return `Move ${nameOfPort(before, thread.from)} from ${nameOfPort(before, old.to)} to ${nameOfPort(before, thread.to)}.`

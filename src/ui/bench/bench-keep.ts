@@ -1,4 +1,5 @@
 import { VALUES, type Value } from '@/core/bench/sight'
+import { readKept, writeKept } from '@/ui/shared/browser-keep'
 
 /** Something that was wrong and was put right, by whom it was found and when, as ISO time. */
 export interface Done {
@@ -37,28 +38,21 @@ const listOf = <T>(list: unknown, isEntry: (entry: unknown) => entry is T): read
 
 /** What this browser kept of a build; undefined where there is nothing, or where it keeps nothing. */
 export function keptBench(buildId: string): Bench | undefined {
-  try {
-    const held = JSON.parse(localStorage.getItem(keyOf(buildId)) ?? 'null') as Readonly<Record<string, unknown>> | null
-    if (held === null || typeof held !== 'object') return undefined
-    return {
-      seen: new Map(listOf(held.seen, isPair(isValue))),
-      found: new Map(listOf(held.found, isPair(isText))),
-      skipped: new Set(listOf(held.skipped, isText)),
-      ruledOut: new Set(listOf(held.ruledOut, isText)),
-      known: new Map(listOf(held.known, isPair(isTextOrNull))),
-      done: listOf(held.done, isDone),
-    }
-  } catch {
-    return undefined
+  const kept = readKept(keyOf(buildId))
+  if (typeof kept !== 'object') return undefined
+  const held = kept as Readonly<Record<string, unknown>>
+  return {
+    seen: new Map(listOf(held.seen, isPair(isValue))),
+    found: new Map(listOf(held.found, isPair(isText))),
+    skipped: new Set(listOf(held.skipped, isText)),
+    ruledOut: new Set(listOf(held.ruledOut, isText)),
+    known: new Map(listOf(held.known, isPair(isTextOrNull))),
+    done: listOf(held.done, isDone),
   }
 }
 
-/** Keeps it; where the browser has no room, it lasts as long as the page. */
+/** Keeps it. */
 export function keepBench(buildId: string, { seen, found, skipped, ruledOut, known, done }: Bench): void {
-  try {
-    const lists = { seen: [...seen], found: [...found], skipped: [...skipped], ruledOut: [...ruledOut] }
-    localStorage.setItem(keyOf(buildId), JSON.stringify({ ...lists, known: [...known], done }))
-  } catch {
-    // Nothing is lost that the page does not still show.
-  }
+  const lists = { seen: [...seen], found: [...found], skipped: [...skipped], ruledOut: [...ruledOut] }
+  writeKept(keyOf(buildId), { ...lists, known: [...known], done })
 }

@@ -1,7 +1,6 @@
 'use client'
 
 import Link from 'next/link'
-import { Tabs } from 'radix-ui'
 import { useEffect, useMemo } from 'react'
 import { expectedOf } from '@/core/bench/expected'
 import { machinesOf, type Rehearsal } from '@/core/bench/simulate'
@@ -11,6 +10,7 @@ import { findingText } from '@/core/wording/text'
 import { useFocus } from '@/ui/focus/focus'
 import { useHarness, useVerdicts } from '@/ui/session/context'
 import { buttonClass } from '@/ui/shared/button'
+import { ViewTabs } from '@/ui/shared/view-tabs'
 import { useBench } from './bench-state'
 import { PractiseView } from './practise-view'
 import { RehearseView } from './rehearse-view'
@@ -45,9 +45,6 @@ function useMachines(): readonly Rehearsal[] {
   }, [harness, assemblyId])
 }
 
-const TAB =
-  'rounded-md border border-transparent px-3 py-1.5 font-medium text-faded hover:text-ink data-[state=active]:border-thread data-[state=active]:bg-cloth data-[state=active]:text-ink max-sm:min-h-[44px]'
-
 /** The first power-on: what should be seen and what is wrong where it is not; the same rehearsed, and practised. */
 export function BenchStage() {
   const harness = useHarness()
@@ -75,28 +72,22 @@ export function BenchStage() {
   return (
     <div className="space-y-3 p-3">
       <Dangers />
-      <Tabs.Root defaultValue="see">
-        <Tabs.List aria-label="The first power-on" className="mb-3 flex flex-wrap gap-1">
-          <Tabs.Trigger value="see" className={TAB}>
-            See and tick
-          </Tabs.Trigger>
-          <Tabs.Trigger value="rehearse" className={TAB}>
-            Rehearse
-          </Tabs.Trigger>
-          <Tabs.Trigger value="practise" className={TAB}>
-            Practise
-          </Tabs.Trigger>
-        </Tabs.List>
-        <Tabs.Content value="see">
-          <SeeView machines={machines} all={all} trying={trying} chosen={chosen} />
-        </Tabs.Content>
-        <Tabs.Content value="rehearse">
-          <RehearseView rehearsal={chosen} isDangerous={findings.some(isDanger)} />
-        </Tabs.Content>
-        <Tabs.Content value="practise">
-          <PractiseView trying={trying} />
-        </Tabs.Content>
-      </Tabs.Root>
+      <ViewTabs
+        label="The first power-on"
+        views={[
+          {
+            id: 'see',
+            name: 'See and tick',
+            content: <SeeView machines={machines} all={all} trying={trying} chosen={chosen} />,
+          },
+          {
+            id: 'rehearse',
+            name: 'Rehearse',
+            content: <RehearseView rehearsal={chosen} isDangerous={findings.some(isDanger)} />,
+          },
+          { id: 'practise', name: 'Practise', content: <PractiseView trying={trying} /> },
+        ]}
+      />
     </div>
   )
 }

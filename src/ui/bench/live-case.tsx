@@ -12,6 +12,7 @@ import { drawnThings, type DrawnThing } from '@/ui/case/drawn'
 import type { PicturedLed } from '@/ui/case/lit'
 import type { CaseView } from '@/ui/case/view'
 import { Walls } from '@/ui/case/walls'
+import { wantsLessMotion } from '@/ui/shared/motion'
 
 const MARGIN_MM = 8
 const LETTER_MM = 26
@@ -27,7 +28,7 @@ function Blades({ rpm, radiusMm }: { readonly rpm: number; readonly radiusMm: nu
   const blades = useRef<SVGGElement>(null)
   const turning = useRef<Animation>(undefined)
   useEffect(() => {
-    if (matchMedia('(prefers-reduced-motion: reduce)').matches) return
+    if (wantsLessMotion()) return
     const made = blades.current!.animate([{ transform: 'rotate(0deg)' }, { transform: 'rotate(360deg)' }], {
       duration: TURN_MS,
       iterations: Infinity,

@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import type { Exercise } from '@/core/bench/exercise'
 import type { Look } from '@/core/bench/looks'
+import { readKept, writeKept } from '@/ui/shared/browser-keep'
 import { isTime } from './bench-keep'
 
 /** An exercise that somebody ended. */
@@ -57,21 +58,13 @@ const isRecord = (entry: unknown): entry is PracticeRecord => {
 }
 
 function kept(): readonly PracticeRecord[] {
-  try {
-    const held: unknown = JSON.parse(localStorage.getItem(KEY) ?? '[]')
-    return Array.isArray(held) ? held.filter(isRecord) : []
-  } catch {
-    return []
-  }
+  const held = readKept(KEY)
+  return Array.isArray(held) ? held.filter(isRecord) : []
 }
 
 function keep(records: readonly PracticeRecord[]): readonly PracticeRecord[] {
   const last = records.slice(-MOST_RECORDS)
-  try {
-    localStorage.setItem(KEY, JSON.stringify(last))
-  } catch {
-    // Where the browser has no room, the record lasts as long as the page.
-  }
+  writeKept(KEY, last)
   return last
 }
 
@@ -82,7 +75,7 @@ export const usePractice = create<PracticeState>((set) => ({
   foundIds: [],
   wrong: [],
   hasEnded: false,
-  records: typeof localStorage === 'undefined' ? [] : kept(),
+  records: kept(),
   begin: (exercise) => set({ exercise, looks: [], foundIds: [], wrong: [], hasEnded: false }),
   look: (done) => set(({ looks }) => ({ looks: [...looks, done] })),
   name: (told) =>

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { matchReadings, seenOf, type Matched } from '@/core/bench/match-readings'
 import type { Value } from '@/core/bench/sight'
 import type { Rehearsal } from '@/core/bench/simulate'
-import { readSensors, type SensorReading } from '@/core/formats/sensor-listing'
+import { MOST_CHARACTERS, readSensors, type SensorReading } from '@/core/formats/sensor-listing'
 import { VALUE_WORDS } from '@/core/wording/bench-text'
 import { countOf } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
@@ -12,7 +12,6 @@ import { FileButton } from '@/ui/shared/file-button'
 import { SELECT } from '@/ui/shared/select-class'
 import { useBench } from './bench-state'
 
-const MOST_FILE_BYTES = 1_000_000
 const OF_NONE = 'none'
 
 interface RowsProps {
@@ -99,7 +98,8 @@ export function Readings({ rehearsal }: { readonly rehearsal: Rehearsal }) {
     }
   }
   const ofFile = async (file: File) => {
-    if (file.size > MOST_FILE_BYTES) return setFault(`${file.name} is larger than a listing of sensors ever is: 1 MB.`)
+    // One that is too large is not even taken into memory.
+    if (file.size > 4 * MOST_CHARACTERS) return setFault(`${file.name} is larger than a listing of sensors ever is.`)
     const content = await file.text()
     setText(content)
     read(content)

@@ -4,6 +4,7 @@ import { ChevronRight, ChevronsRight, Pause, Play } from 'lucide-react'
 import { DEVICE_MS, PATTERNS, STEP_MS, type Pattern } from '@/core/light/patterns'
 import { hexOf, sharesOfHex } from '@/core/units/hex'
 import { Button } from '@/ui/shared/button'
+import { wantsLessMotion } from '@/ui/shared/motion'
 import { SELECT } from '@/ui/shared/select-class'
 import { useLight } from './light-state'
 
@@ -19,9 +20,6 @@ const PATTERN_WORDS: Readonly<Record<Pattern, string>> = {
   white: 'full white',
 }
 const FULL_PERCENT = 100
-
-/** Whether this person asked for less motion; nothing plays for them. */
-const wantsLessMotion = () => matchMedia('(prefers-reduced-motion: reduce)').matches
 
 export function togglePlay(): void {
   const { isPlaying, play } = useLight.getState()

@@ -6,6 +6,7 @@ import { countOf } from '@/core/wording/text'
 import type { Part } from '@/core/parts/schema'
 import { addPartsEdit } from '@/ui/session/add-parts'
 import { useActions, useSession } from '@/ui/session/context'
+import { readKept, writeKept } from '@/ui/shared/browser-keep'
 import { Button } from '@/ui/shared/button'
 import { notify } from '@/ui/shared/notices'
 
@@ -44,21 +45,8 @@ export interface Offers {
 const keyOf = (buildId: string) => `gentle-loom offers ${buildId}`
 
 function readSaid(buildId: string): Readonly<Record<string, Said>> {
-  try {
-    const held = JSON.parse(localStorage.getItem(keyOf(buildId)) ?? '{}') as unknown
-    return typeof held === 'object' && held !== null ? (held as Readonly<Record<string, Said>>) : {}
-  } catch {
-    // A browser that keeps nothing begins anew.
-    return {}
-  }
-}
-
-function writeSaid(buildId: string, said: Readonly<Record<string, Said>>): void {
-  try {
-    localStorage.setItem(keyOf(buildId), JSON.stringify(said))
-  } catch {
-    // Where there is no room it holds for this page alone.
-  }
+  const held = readKept(keyOf(buildId))
+  return typeof held === 'object' ? (held as Readonly<Record<string, Said>>) : {}
 }
 
 const MOST_CENTS = 100_000_000
@@ -109,7 +97,7 @@ export function useOffers(shelf: readonly Thing[], buildId: string): Offers {
   }, [entries])
   const keep = (next: Readonly<Record<string, Said>>) => {
     setSaid(next)
-    writeSaid(buildId, next)
+    writeKept(keyOf(buildId), next)
   }
   const say = (ids: readonly string[], more: Said) =>
     keep({ ...said, ...Object.fromEntries(ids.map((id) => [id, { ...said[id], ...more }])) })

@@ -1,4 +1,5 @@
 import { create } from 'zustand'
+import { readKept, writeKept } from '@/ui/shared/browser-keep'
 
 interface TicksState {
   readonly buildId: string | null
@@ -12,12 +13,8 @@ interface TicksState {
 const keyOf = (buildId: string) => `gentle-loom work ${buildId}`
 
 function kept(buildId: string): ReadonlySet<string> {
-  try {
-    const held: unknown = JSON.parse(localStorage.getItem(keyOf(buildId)) ?? '[]')
-    return new Set(Array.isArray(held) ? held.filter((id): id is string => typeof id === 'string') : [])
-  } catch {
-    return new Set()
-  }
+  const held = readKept(keyOf(buildId))
+  return new Set(Array.isArray(held) ? held.filter((id): id is string => typeof id === 'string') : [])
 }
 
 /** Which steps of the work are done; kept in the browser, build by build. */
@@ -31,10 +28,5 @@ export const useTicks = create<TicksState>((set) => ({
 }))
 
 useTicks.subscribe(({ buildId, done }, before) => {
-  if (buildId === null || buildId !== before.buildId) return
-  try {
-    localStorage.setItem(keyOf(buildId), JSON.stringify([...done]))
-  } catch {
-    // Where the browser has no room, ticks last as long as the page.
-  }
+  if (buildId !== null && buildId === before.buildId) writeKept(keyOf(buildId), [...done])
 })

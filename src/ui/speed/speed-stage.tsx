@@ -1,7 +1,6 @@
 'use client'
 
 import Link from 'next/link'
-import { Tabs } from 'radix-ui'
 import { useMemo } from 'react'
 import { portKey } from '@/core/build/refs'
 import type { Harness } from '@/core/operate/harness'
@@ -13,6 +12,7 @@ import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { useFocus } from '@/ui/focus/focus'
 import { useHarness } from '@/ui/session/context'
 import { buttonClass } from '@/ui/shared/button'
+import { ViewTabs } from '@/ui/shared/view-tabs'
 import { AtHeat } from './at-heat'
 import { CurveEditor } from './curve-editor'
 import { HeadsList } from './heads-list'
@@ -20,9 +20,6 @@ import { OverHeat } from './over-heat'
 import { ReplayView } from './replay-view'
 import { COOL_C, HOT_C, useSpeed } from './speed-state'
 import { TuneView } from './tune-view'
-
-const TAB =
-  'min-h-8 rounded-md border border-transparent px-3 text-faded hover:bg-weft data-[state=active]:border-thread data-[state=active]:bg-cloth data-[state=active]:font-semibold data-[state=active]:text-ink max-sm:min-h-[44px]'
 
 /** Heads and motors of the machine that is looked at. */
 function useMachine(harness: Harness): Speed {
@@ -82,46 +79,46 @@ function Machine({ heads, commands }: Speed) {
   const listened = new Set(heads.flatMap(({ at }) => harness.choices.curveAt(at, set)?.heatSource ?? []))
   const sources = HEAT_SOURCES.filter((source) => listened.has(source))
   const heats = sources.length === 0 ? (['processor'] as const) : sources
+  const tuning = (
+    <>
+      <HeatSliders sources={heats} />
+      {run.cases.map(({ caseItem }) => (
+        <TuneView key={caseItem.id} harness={harness} run={run} caseItem={caseItem} />
+      ))}
+    </>
+  )
   return (
     <div className="grid gap-4 p-3 lg:grid-cols-[15rem_minmax(0,1fr)]">
       <HeadsList harness={harness} commands={commands} heads={heads} picked={picked} />
       <div className="min-w-0 space-y-3">
         {picked !== undefined && <CurveEditor key={portKey(picked.at)} harness={harness} head={picked} />}
-        <Tabs.Root defaultValue="heat">
-          <Tabs.List aria-label="What comes of it" className="flex flex-wrap gap-1">
-            <Tabs.Trigger value="heat" className={TAB}>
-              At a heat
-            </Tabs.Trigger>
-            <Tabs.Trigger value="heats" className={TAB}>
-              Against heat
-            </Tabs.Trigger>
-            <Tabs.Trigger value="log" className={TAB}>
-              Over a log
-            </Tabs.Trigger>
-            {run.cases.length > 0 && (
-              <Tabs.Trigger value="quiet" className={TAB}>
-                Tune for quiet
-              </Tabs.Trigger>
-            )}
-          </Tabs.List>
-          <Tabs.Content value="heat" className="mt-2 space-y-3">
-            <HeatSliders sources={heats} />
-            <AtHeat harness={harness} run={run} />
-          </Tabs.Content>
-          <Tabs.Content value="heats" className="mt-2 space-y-3">
-            <HeatSliders sources={heats} />
-            <OverHeat harness={harness} sources={heats} />
-          </Tabs.Content>
-          <Tabs.Content value="log" className="mt-2">
-            <ReplayView harness={harness} head={picked} />
-          </Tabs.Content>
-          <Tabs.Content value="quiet" className="mt-2 space-y-3">
-            <HeatSliders sources={heats} />
-            {run.cases.map(({ caseItem }) => (
-              <TuneView key={caseItem.id} harness={harness} run={run} caseItem={caseItem} />
-            ))}
-          </Tabs.Content>
-        </Tabs.Root>
+        <ViewTabs
+          label="What comes of it"
+          views={[
+            {
+              id: 'heat',
+              name: 'At a heat',
+              content: (
+                <>
+                  <HeatSliders sources={heats} />
+                  <AtHeat harness={harness} run={run} />
+                </>
+              ),
+            },
+            {
+              id: 'heats',
+              name: 'Against heat',
+              content: (
+                <>
+                  <HeatSliders sources={heats} />
+                  <OverHeat harness={harness} sources={heats} />
+                </>
+              ),
+            },
+            { id: 'log', name: 'Over a log', content: <ReplayView harness={harness} head={picked} /> },
+            ...(run.cases.length === 0 ? [] : [{ id: 'quiet', name: 'Tune for quiet', content: tuning }]),
+          ]}
+        />
       </div>
     </div>
   )

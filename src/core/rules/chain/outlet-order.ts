@@ -2,7 +2,7 @@ import { rethreadEdit } from '../../build/rewire'
 import type { PortRef } from '../../schema/schema-kit'
 import { hangingOn } from '../../structure/wiring/below'
 import type { Harness } from '../../operate/harness'
-import type { PartFacts } from '../../structure/wiring/part-facts'
+import { hasRoles, type PartFacts } from '../../structure/wiring/part-facts'
 import { defineRule, type Finding, type Mend } from '../engine/rule'
 
 /**
@@ -10,7 +10,7 @@ import { defineRule, type Finding, type Mend } from '../engine/rule'
  * a plain hub. Headers of a board have names, and the legs of a splitter are all alike.
  */
 function readCounted({ all, part, portById }: PartFacts): readonly (readonly string[])[] {
-  if (part.ports.some(({ role }) => role !== undefined)) return []
+  if (hasRoles({ part })) return []
   const isOnBody = (id: string) => portById.get(id)?.side === 'gives' && portById.get(id)?.lead === undefined
   const isBox = part.ports.some(({ side }) => side === 'takes')
   const lists = [

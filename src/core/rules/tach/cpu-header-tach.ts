@@ -1,13 +1,10 @@
 import type { Harness } from '../../operate/harness'
 import type { Item } from '../../build/schema'
+import { hasRoles } from '../../structure/wiring/part-facts'
 import { movesTo, swapsInto } from '../engine/mend'
 import { defineRule } from '../engine/rule'
 
 const MOST_MENDS = 3
-
-/** Headers of a board tell their role; a box's outlets do not. */
-const hasRoles = ({ ports }: { readonly ports: readonly { readonly role?: unknown }[] }) =>
-  ports.some(({ role }) => role !== undefined)
 
 /** A board in a machine that turns nothing yet has nothing to hear; a bench that is still empty is no fault. */
 function turnsSomething(harness: Harness, { assemblyId }: Item): boolean {
@@ -43,7 +40,7 @@ export const cpuHeaderTach = defineRule({
   check: (harness, say) =>
     harness.items.flatMap((item) => {
       const { part } = harness.factsOfItem(item.id)
-      if (!hasRoles(part)) return []
+      if (!hasRoles({ part })) return []
       const headers = part.ports.filter(({ role }) => role === 'cpu')
       const anyPort = { itemId: item.id, portId: part.ports[0]!.id }
       if (headers.length === 0) {

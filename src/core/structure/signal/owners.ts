@@ -1,4 +1,4 @@
-import { drivesAt, hasPump } from '../wiring/part-facts'
+import { drivesAt, hasPump, hasRoles } from '../wiring/part-facts'
 import { chosenFor, type Schools } from '../../build/groups'
 import { sameRef } from '../../build/refs'
 import type { Build } from '../../build/schema'
@@ -9,13 +9,10 @@ import type { PlacedPort, Wiring } from '../wiring/wiring'
 export type SpeedOwner = 'board' | 'controller' | 'sync' | 'pump'
 export type LightOwner = NonNullable<Schools['light']>
 
-/** Only a board tells what its headers are for. */
-const isBoard = ({ facts }: Pick<PlacedPort, 'facts'>) => facts.part.ports.some(({ role }) => role !== undefined)
-
 /** Who rules what hangs on the port that a speed command comes from; `follows` says whether it comes through a box that follows. */
 export function speedOwnerOf(head: Pick<PlacedPort, 'facts'>, follows: boolean): SpeedOwner {
   if (follows) return 'sync'
-  if (isBoard(head)) return 'board'
+  if (hasRoles(head.facts)) return 'board'
   return hasPump(head.facts) ? 'pump' : 'controller'
 }
 
@@ -24,7 +21,7 @@ export function lightOwnerOf(
   source: Pick<PlacedPort, 'facts' | 'port'>,
   maker: string | undefined,
 ): LightOwner | undefined {
-  if (isBoard(source)) return 'board'
+  if (hasRoles(source.facts)) return 'board'
   const drives = drivesAt(source.facts, source.port.id, 'light')
   if (drives?.needsProgram === undefined) return undefined
   if (!drives.needsProgram) return 'handBox'

@@ -5,7 +5,7 @@ import type { PortRef } from '../../schema/schema-kit'
 import type { RelationOf } from '../../parts/schema'
 import { railsReaching, type Powered } from '../power/volts'
 import { listBy, type PlacedPort, type Wiring } from '../wiring/wiring'
-import { sameCopper } from '../wiring/part-facts'
+import { programmed, sameCopper } from '../wiring/part-facts'
 
 /** Most mA of a port, and of each port of a hub that lives on its own upstream port (USB 2.0 specification, from memory). */
 const FULL_PORT_MILLIAMPS = 500
@@ -81,9 +81,8 @@ function isBusPowered(wiring: Powered, itemId: string, usb: RelationOf<'usb'>): 
 
 /** Whether a box needs its program, and the lead by which it gets it is loose though it does not have to be plugged in. */
 export function missesProgram(harness: Chosen, lead: PlacedPort): boolean {
-  const needsProgram = lead.facts.all.drives.some((drives) => drives.needsProgram === true)
   const isUsb = lead.facts.all.usb.some(({ up }) => up === lead.port.id)
-  if (!needsProgram || !isUsb || lead.port.need !== 'optional') return false
+  if (programmed(lead.facts) === undefined || !isUsb || lead.port.need !== 'optional') return false
   return harness.threadsAt(lead.ref).length === 0 && !isPutAside(harness, lead.item.id)
 }
 

@@ -109,6 +109,14 @@ export function sameCopper(facts: PartFacts, wire: Wire, portId: string): readon
 }
 
 /** Whether it is, or holds, a pump. */
+/** Whether a part tells what a header is for, as only a board does. */
+export const hasRoles = ({ part }: Pick<PartFacts, 'part'>): boolean =>
+  part.ports.some(({ role }) => role !== undefined)
+
+/** The first brain of a part that does nothing as planned without its program. */
+export const programmed = ({ all }: Pick<PartFacts, 'all'>): RelationOf<'drives'> | undefined =>
+  all.drives.find(({ needsProgram }) => needsProgram === true)
+
 export const hasPump = ({ all }: PartFacts): boolean => all.motor.some(({ pump }) => pump === true)
 
 /** How the part makes this rail on this outlet out of another one. */
