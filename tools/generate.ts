@@ -24,6 +24,7 @@ import {
   PackSaveSchema,
   PartSaveSchema,
 } from '../src/core/formats/request-schema'
+import { EntriesSchema, MachineFileSchema, NewMachineSchema, TicksFileSchema } from '../src/core/record/entry-schema'
 import { ChangeReportSchema } from '../src/core/record/report-schema'
 import { derive } from '../src/core/operate/harness'
 import { THING_WORDS } from '../src/core/parts/line/draft'
@@ -50,6 +51,10 @@ const schemas = {
   validateDiagnose: DiagnoseSchema,
   validateSeen: SeenSchema,
   validateChange: ChangeReportSchema,
+  validateEntries: EntriesSchema,
+  validateNewMachine: NewMachineSchema,
+  validateTicksFile: TicksFileSchema,
+  validateMachineFile: MachineFileSchema,
   validatePackSave: PackSaveSchema,
   validatePartsFile: PartsFileSchema,
   validatePartSave: PartSaveSchema,
@@ -72,6 +77,8 @@ const published = {
   'diagnose-1': DiagnoseSchema,
   'seen-1': SeenSchema,
   'change-1': ChangeReportSchema,
+  'ticks-1': TicksFileSchema,
+  'machine-1': MachineFileSchema,
 }
 
 interface Split {

@@ -147,3 +147,24 @@ export function asDownload(text: string | ReadableStream<Uint8Array>, name: stri
   }
   return new Response(text, { headers })
 }
+
+/** What of machines an address asks for: words, a page, and a program below a version. */
+export function machinesAsked(params: URLSearchParams) {
+  const text = (name: string) => {
+    const value = params.get(name) ?? ''
+    if (value.length > MOST_QUERY_LENGTH || /[\p{Cc}\p{Cs}]/u.test(value))
+      throw new LoomError(
+        'REQUEST_REFUSED',
+        `“${name}” in the address must be plain text of at most ${MOST_QUERY_LENGTH} characters.`,
+        name,
+      )
+    return value
+  }
+  const [program, below] = [text('program'), text('below')]
+  return {
+    words: wordsAsked(params),
+    page: numberAsked(params, 'page', 1),
+    ...(program === '' ? {} : { program }),
+    ...(below === '' ? {} : { below }),
+  }
+}

@@ -3,14 +3,18 @@ import type { Sql } from './db'
 const MOST_WORDS = 8
 
 /** A condition on the column `name`: that it holds each of the words, letters large or small. */
-export function namesHold(sql: Sql, text: string) {
+export const namesHold = (sql: Sql, text: string) => wordsHold(sql, 'name', text)
+
+/** The same of another column. */
+export function wordsHold(sql: Sql, column: 'name' | 'search_text', text: string) {
   const words = text
     .toLowerCase()
     .split(/\s+/)
     .filter((word) => word !== '')
     .slice(0, MOST_WORDS)
   return words.reduce(
-    (condition, word) => sql`${condition} and lower(name) like ${`%${word.replaceAll(/[\\%_]/g, '\\$&')}%`}`,
+    (condition, word) =>
+      sql`${condition} and ${column === 'name' ? sql`lower(name)` : sql`search_text`} like ${`%${word.replaceAll(/[\\%_]/g, '\\$&')}%`}`,
     sql`true`,
   )
 }

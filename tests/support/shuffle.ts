@@ -1,7 +1,7 @@
 import type { Build } from '../../src/core/build/schema'
 
 /** A list in another order, the same for the same seed. */
-function shuffled<T>(list: readonly T[], seed: number): readonly T[] {
+export function shuffled<T>(list: readonly T[], seed: number): readonly T[] {
   let state = seed
   const next = () => (state = (state * 1103515245 + 12345) % 2147483648)
   return list

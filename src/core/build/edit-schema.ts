@@ -133,7 +133,7 @@ const ChooseBlind = strict({ type: Type.Literal('chooseBlind'), reason: Type.Uni
 export type Choice = { readonly [F in FacetName]: { readonly list: F; readonly entry: FacetEntry<F> } }[FacetName]
 const ChoiceSchema = Type.Unsafe<Choice>(tagged('list', facetBranches({})))
 /** What an entry of choices is about: a port, or an item as a whole. */
-const AboutSchema = strict({ itemId: Id, portId: Type.Optional(Id) })
+export const AboutSchema = strict({ itemId: Id, portId: Type.Optional(Id) })
 export type About = ModelOf<typeof AboutSchema>
 
 /** Sets or replaces the one entry of a list that is about its port or item; a new one stands last, or at `index`. */

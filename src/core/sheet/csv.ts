@@ -24,7 +24,7 @@ export function leadListCsv(harness: Harness): string {
   return asCsv(rows, columns)
 }
 
-const asCsv = (rows: readonly object[], columns: readonly string[]) =>
+export const asCsv = (rows: readonly object[], columns: readonly string[]) =>
   `${Papa.unparse([...rows], { columns: [...columns], escapeFormulae: true, newline: NEWLINE })}${NEWLINE}`
 
 /** What to set in firmware and programs as CSV: a row a point, and one for a header without a curve or with nothing to set. */

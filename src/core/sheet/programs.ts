@@ -5,6 +5,7 @@ import type { Harness } from '../operate/harness'
 import { hasRoles, programmed } from '../structure/wiring/part-facts'
 import { switchesFor } from '../structure/wiring/switches'
 import { groupBy } from '../units/group'
+import { compareVersions } from '../units/version'
 
 /** A thing to install or to set before a machine does what its plan says, in the order of `programSteps`. */
 export type ProgramStep =
@@ -27,11 +28,9 @@ export type ProgramStep =
   | { readonly does: 'declare'; readonly at: PortRef; readonly models: readonly DeclaredModel[] }
   | { readonly does: 'follow'; readonly at: PortRef; readonly setting: string | undefined }
 
-const newer = (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true }) > 0
-
 const newest = (versions: readonly (string | undefined)[]): string | undefined =>
   versions.reduce(
-    (best, one) => (one !== undefined && (best === undefined || newer(one, best)) ? one : best),
+    (best, one) => (one !== undefined && (best === undefined || compareVersions(one, best) > 0) ? one : best),
     undefined,
   )
 

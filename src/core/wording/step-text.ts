@@ -9,7 +9,7 @@ import type { Corner } from '../places/space'
 const holeWords = (id: string) => id.replaceAll(/([a-z0-9])([A-Z])/g, '$1 $2').toLowerCase()
 
 /** Where a thing sits, as one says it at the workbench. */
-function placeWords(harness: Harness, itemId: string): string {
+export function placeWords(harness: Harness, itemId: string): string {
   const { mounted, spot, place } = harness.placeOf(itemId) ?? {}
   if (mounted === undefined) return spot?.name.toLowerCase() ?? 'on the processor'
   const side = place?.radiatorSide === 'outer' ? ', outside the radiator' : ''

@@ -22,6 +22,10 @@ export declare const validateExpect: Validator
 export declare const validateDiagnose: Validator
 export declare const validateSeen: Validator
 export declare const validateChange: Validator
+export declare const validateEntries: Validator
+export declare const validateNewMachine: Validator
+export declare const validateTicksFile: Validator
+export declare const validateMachineFile: Validator
 export declare const validatePackSave: Validator
 export declare const validatePartsFile: Validator
 export declare const validatePartSave: Validator

@@ -1,0 +1,64 @@
+import { portKey } from '../build/refs'
+import type { AsBuilt, AsBuiltLead } from '../record/as-built'
+import type { Measurement } from '../record/machine'
+import type { MachineState } from '../record/machine'
+import { asCsv } from '../sheet/csv'
+import { placeWords } from '../wording/step-text'
+
+const COLUMNS = [
+  ...['lead', 'part', 'place', 'plannedTo', 'builtTo', 'otherwise', 'mode', 'curve', 'expectedLeastRpm'],
+  ...['expectedMostRpm', 'speedRpm', 'currentAmps', 'voltageVolts', 'reason'],
+]
+
+function valuesOf(measured: readonly Measurement[]) {
+  return Object.assign(
+    {},
+    ...measured.map(({ what }) => {
+      if (what.kind === 'speed') return { speedRpm: what.valueRpm }
+      return what.kind === 'current' ? { currentAmps: what.valueAmps } : { voltageVolts: what.valueVolts }
+    }),
+  ) as object
+}
+
+/** Every lead of a machine as CSV (RFC 4180): planned beside built, what is set, expected beside measured. */
+export function asBuiltCsv({ harness, leads, places }: AsBuilt, { differences }: MachineState): string {
+  const placeAt = new Map(
+    places.map((place) => [
+      place.at.portId === undefined ? place.at.itemId : `${place.at.itemId}.${place.at.portId}`,
+      place,
+    ]),
+  )
+  const reasons = new Map(
+    differences.flatMap(({ entry }) => {
+      const { edit, reason } = entry.what
+      const steps = edit.type === 'batch' ? edit.edits : [edit]
+      return steps.flatMap((step) => (step.type === 'connect' ? [[portKey(step.thread.from), reason] as const] : []))
+    }),
+  )
+  const sits = (itemId: string) => (harness.placeOf(itemId) === undefined ? '' : placeWords(harness, itemId))
+  const rowOf = ({ ref, setting, ...lead }: AsBuiltLead) => {
+    const to = harness.ports.some(({ key }) => key === portKey(ref)) ? harness.across(ref)[0]?.ref : undefined
+    const own = [to && placeAt.get(portKey(to)), placeAt.get(portKey(ref)), placeAt.get(ref.itemId)].flatMap(
+      (place) => place ?? [],
+    )
+    const expected = own.find(({ expectedRpm }) => expectedRpm !== undefined)?.expectedRpm
+    return {
+      lead: lead.leadName,
+      part: lead.partName,
+      place: harness.items.some(({ id }) => id === ref.itemId) ? sits(ref.itemId) : '',
+      plannedTo: lead.plannedTo ?? '',
+      builtTo: lead.builtTo ?? '',
+      otherwise: lead.isOtherwise ? 'yes' : '',
+      mode: setting?.mode ?? '',
+      curve:
+        setting?.curve?.points
+          .map(({ temperatureC, dutyPercent }) => `${temperatureC} °C ${dutyPercent} %`)
+          .join(', ') ?? '',
+      expectedLeastRpm: expected === undefined ? '' : Math.round(expected.least),
+      expectedMostRpm: expected === undefined ? '' : Math.round(expected.most),
+      ...valuesOf(own.flatMap(({ measured }) => measured)),
+      reason: reasons.get(portKey(ref)) ?? '',
+    }
+  }
+  return asCsv(leads.map(rowOf), COLUMNS)
+}

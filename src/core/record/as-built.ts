@@ -1,0 +1,117 @@
+import { expectedOf } from '../bench/expected'
+import { machinesOf } from '../bench/simulate'
+import { portKey, sameRef } from '../build/refs'
+import { derive, type Harness } from '../operate/harness'
+import type { Bounds } from '../operate/motor-speed'
+import type { PortRef } from '../schema/schema-kit'
+import { leadRows } from '../sheet/lead-rows'
+import { headSettings, type HeadSetting } from '../sheet/settings'
+import type { MachineState, Measurement } from './machine'
+
+/** One lead of a machine, as planned beside as built. */
+export interface AsBuiltLead {
+  readonly ref: PortRef
+  readonly leadName: string
+  readonly partName: string
+  /** Undefined where it is loose, or where the plan has no such lead. */
+  readonly plannedTo: string | undefined
+  readonly builtTo: string | undefined
+  readonly isOtherwise: boolean
+  /** What is set at the header or outlet that it goes to. */
+  readonly setting: HeadSetting | undefined
+}
+
+/** A place that a value was measured at, or is expected at. */
+export interface MeasuredPlace {
+  readonly at: { readonly itemId: string; readonly portId?: string }
+  readonly name: string
+  /** What its header should show at rest, in rpm; undefined where nothing is to be read there, or nobody knows. */
+  readonly expectedRpm: Bounds | undefined
+  readonly measured: readonly Measurement[]
+}
+
+export interface AsBuilt {
+  /** The machine as it is. */
+  readonly harness: Harness
+  readonly leads: readonly AsBuiltLead[]
+  readonly places: readonly MeasuredPlace[]
+}
+
+/** A speed that is read sways by a tenth (common practice, no source). */
+const SWAY_SHARE = 0.1
+
+/** Whether a speed that was measured is as expected; undefined where nothing is expected. */
+export function isAsExpected(rpm: number, expected: Bounds | undefined): boolean | undefined {
+  if (expected === undefined) return undefined
+  return rpm >= expected.least * (1 - SWAY_SHARE) && rpm <= expected.most * (1 + SWAY_SHARE)
+}
+
+function leadsOf(plan: Harness, built: Harness): readonly AsBuiltLead[] {
+  const settings = headSettings(built)
+  const planned = new Map(leadRows(plan, []).map((row) => [row.key, row]))
+  const rows = leadRows(built, [])
+  const gone = [...planned.values()].filter(({ key }) => !rows.some((row) => row.key === key))
+  return [
+    ...rows.map((row): AsBuiltLead => {
+      const before = planned.get(row.key)
+      const isSame = before?.to === undefined ? row.to === undefined : row.to && sameRef(before.to, row.to)
+      return {
+        ref: row.ref,
+        leadName: row.leadName,
+        partName: row.partName,
+        plannedTo: before?.toName,
+        builtTo: row.toName,
+        isOtherwise: before === undefined || isSame !== true || before.partName !== row.partName,
+        setting: row.to && settings.find(({ at }) => sameRef(at, row.to!)),
+      }
+    }),
+    ...gone.map(({ ref, leadName, partName, toName }): AsBuiltLead => ({
+      ref,
+      leadName,
+      partName,
+      plannedTo: toName,
+      builtTo: undefined,
+      isOtherwise: true,
+      setting: undefined,
+    })),
+  ]
+}
+
+/** Where speeds are to be read on the machine as it is, and wherever else something was measured. */
+function placesOf(built: Harness, measured: readonly Measurement[]): readonly MeasuredPlace[] {
+  const places = new Map<string, MeasuredPlace>()
+  for (const rehearsal of machinesOf(built)) {
+    for (const { sight, is, rpm, isUsed } of expectedOf(rehearsal)) {
+      if (sight.kind !== 'reading' || !isUsed) continue
+      const expectedRpm = is === 'nothing' ? { least: 0, most: 0 } : rpm
+      places.set(portKey(sight.at), { at: sight.at, name: built.name(sight.at), expectedRpm, measured: [] })
+    }
+  }
+  for (const entry of measured) {
+    const { itemId, portId } = entry.what.about
+    const key = portId === undefined ? itemId : `${itemId}.${portId}`
+    const held = places.get(key) ?? {
+      at: entry.what.about,
+      name: nameOf(built, entry.what.about),
+      expectedRpm: undefined,
+    }
+    const before = places.get(key)?.measured ?? []
+    places.set(key, { ...held, measured: [...before, entry] })
+  }
+  return [...places.values()]
+}
+
+/** What a place is called, also where the machine has it no more. */
+function nameOf(built: Harness, { itemId, portId }: MeasuredPlace['at']): string {
+  const item = built.items.find(({ id }) => id === itemId)
+  if (item === undefined) return `${itemId} (no longer there)`
+  if (portId === undefined) return item.mark
+  const isThere = built.ports.some(({ ref }) => sameRef(ref, { itemId, portId }))
+  return isThere ? built.name({ itemId, portId }) : `${item.mark} ${portId} (no longer there)`
+}
+
+/** A machine as it is beside its plan: every lead with both ends, what is set for it, and measured beside expected. */
+export function asBuiltOf(plan: Harness, { asBuilt, measured }: Pick<MachineState, 'asBuilt' | 'measured'>): AsBuilt {
+  const harness = asBuilt === plan.build ? plan : derive(asBuilt)
+  return { harness, leads: leadsOf(plan, harness), places: placesOf(harness, measured) }
+}
