@@ -2,6 +2,7 @@
  * Makes what is derived from the rules and the schemas: the page of rules with an example of every message, the Ajv validators as plain code (a strict content policy forbids making
  * them at run time) and the published JSON Schemas. With --check it writes nothing and fails where a file is stale.
  */
+import { createHash } from 'node:crypto'
 import { mkdirSync, readFileSync, writeFileSync, existsSync } from 'node:fs'
 import { dirname } from 'node:path'
 import Ajv from 'ajv'
@@ -243,7 +244,32 @@ function typedLineDocument(): string {
   ].join('\n')
 }
 
+/** The script of the sheet that is one file, as a text, and the hash under which its content policy lets it run. */
+function sheetScript(): string {
+  const bundled = buildSync({
+    entryPoints: ['src/ui/record/bench-file/script.ts'],
+    alias: { '@': './src' },
+    bundle: true,
+    format: 'iife',
+    platform: 'browser',
+    target: 'es2022',
+    minify: true,
+    legalComments: 'none',
+    write: false,
+  })
+  // Inside a page, this is the end of a script wherever it stands.
+  const text = bundled.outputFiles[0]!.text.trim().replaceAll('</', '<\\/')
+  const hash = createHash('sha256').update(text).digest('base64')
+  return [
+    '// Made by tools/generate.ts from script.ts. Do not edit.',
+    `export const SCRIPT = ${JSON.stringify(text)}`,
+    `export const SCRIPT_HASH = 'sha256-${hash}'`,
+    '',
+  ].join('\n')
+}
+
 const files = new Map<string, string>([
+  ['src/ui/record/bench-file/generated/script.ts', sheetScript()],
   ['src/core/rules/generated/examples.ts', examplesModule()],
   ['docs/rules.md', rulesDocument()],
   ['docs/typed-line.md', typedLineDocument()],

@@ -56,7 +56,7 @@ async function insertEntries(tx: Tx, machine: MachineRow, fresh: readonly Entry[
       entry_id: entry.id,
       kind: entry.what.kind,
       corrects: entry.corrects ?? null,
-      written_at: entry.at,
+      written_at: new Date(entry.at),
       entry: tx.json(entry as never),
       sent_digest: digestOf(sent),
     }

@@ -27,7 +27,7 @@ export interface MachineRow {
   readonly madeAt: Date
 }
 
-export function noMachine(id: string): LoomError {
+function noMachine(id: string): LoomError {
   return new LoomError('NOT_FOUND', `There is no machine “${id}” here. Go back to the list of machines.`)
 }
 

@@ -54,6 +54,11 @@ describe('the log of a machine', () => {
     expect(new Set(entries.map(({ what }) => (what as { text: string }).text))).toEqual(new Set(texts))
   })
 
+  test('a day that a calendar has not is the one that follows, and no fault of the server', async () => {
+    const id = await newMachine(await lantern(), 'Calendar')
+    expect((await log(id, [{ ...note('thirtieth of February'), at: '2026-02-30T09:00:00Z' }])).status).toBe(200)
+  })
+
   test('an id that stands for another entry, and a clock that goes ahead', async () => {
     const id = await newMachine(await lantern(), 'Clock')
     const one = note('as it was')

@@ -13,10 +13,9 @@ import { MACHINE_FORMAT, TICKS_FORMAT } from '../record/limits'
 
 const wrong = (place: string, message: string) => new LoomError('FORMAT_WRONG', `At ${place}: ${message}.`, place)
 
-/** What a schema cannot say of entries: that times are times, and that only a correction takes something back. */
+/** What a schema cannot say of entries: that only a correction takes something back. */
 function mustBeSound(entries: readonly Entry[], at: string): void {
-  for (const [index, { at: time, what, corrects }] of entries.entries()) {
-    if (Number.isNaN(Date.parse(time))) throw wrong(`${at}/${index}/at`, `“${time}” is no day and time that there is`)
+  for (const [index, { what, corrects }] of entries.entries()) {
     if (what.kind === 'withdrawn' && corrects === undefined)
       throw wrong(`${at}/${index}/corrects`, 'say which entry is withdrawn; this field is missing')
   }

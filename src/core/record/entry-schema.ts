@@ -10,8 +10,8 @@ const Revision = Type.Integer({ minimum: 0 })
 /** The id of a step of the work; one that installs a program for many boxes names them all. */
 const WorkId = Type.String({ minLength: 1, maxLength: 4000, pattern: PLAIN_TEXT })
 const Time = Type.String({
-  pattern: '^\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d:\\d\\d(\\.\\d{1,3})?Z$',
-  description: 'UTC, as 2027-03-01T14:05:00.000Z',
+  pattern: '^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])T([01]\\d|2[0-3]):[0-5]\\d:[0-5]\\d(\\.\\d{1,3})?Z$',
+  description: 'UTC, as 2026-03-01T14:05:00.000Z',
 })
 const kind = <K extends string>(name: K) => ({ kind: Type.Literal(name) })
 

@@ -43,11 +43,14 @@ export interface MachineState {
   readonly asBuilt: Build
 }
 
+/** A time as a text that sorts as times do: its thousandths may be left out. */
+const timeKey = (at: string) => `${at.slice(0, 19)}${at.slice(20, -1).padEnd(3, '0')}`
+
 /** The log in the order in which it was written, wherever and however late it came in. */
 export const inTime = (entries: readonly Entry[]): readonly Entry[] =>
   entries.toSorted(
     inOrder(
-      (a, b) => Date.parse(a.at) - Date.parse(b.at),
+      (a, b) => compareText(timeKey(a.at), timeKey(b.at)),
       (a, b) => compareText(a.id, b.id),
     ),
   )
@@ -80,15 +83,6 @@ function differencesOf(plan: Build, standing: readonly Entry[]) {
     return { entry, state: how ?? 'open', keptReason: how === 'kept' ? reason : undefined, refusal, isInPlan }
   })
   return { differences, asBuilt }
-}
-
-/** The revision of the plan that a machine goes by, where it began by one. */
-export function revisionOf(first: number, entries: readonly Entry[]): number {
-  const struck = new Set(entries.flatMap(({ corrects }) => corrects ?? []))
-  const replanned = inTime(entries)
-    .filter(isKind('replanned'))
-    .filter(({ id }) => !struck.has(id))
-  return replanned.at(-1)?.what.revision ?? first
 }
 
 /**

@@ -1,5 +1,7 @@
+import { stepsOf } from '../build/apply'
 import { tryFor } from '../build/apply-for'
 import type { About, Edit } from '../build/edit-schema'
+import { nameOfPort } from '../build/refs'
 import type { Build } from '../build/schema'
 import type { Entry, What } from '../record/entry-schema'
 import type { Difference } from '../record/machine'
@@ -59,8 +61,8 @@ export function entryText({ build, stepText, entry: byId }: EntryNames, { what, 
       return `${what.valueVolts} V at ${subject(build, what.about)}.`
     case 'program': {
       const more = [
-        what.version && `version ${what.version}`,
-        what.firmware && `firmware ${what.firmware} through it`,
+        what.version === undefined ? undefined : `version ${what.version}`,
+        what.firmware === undefined ? undefined : `firmware ${what.firmware} through it`,
       ].filter((text) => text !== undefined)
       return `${what.name} is installed${more.length === 0 ? '' : `: ${more.join(', ')}`}.`
     }
@@ -95,9 +97,16 @@ export function entryText({ build, stepText, entry: byId }: EntryNames, { what, 
   }
 }
 
-/** A difference as a sentence; of one that speaks of things which the plan has no more, only that. */
+/** A difference as a sentence: how the machine is; of one that speaks of things which the plan has no more, only that. */
 function sentenceOf(build: Build, edit: Edit): string {
   if ('reason' in tryFor(build, edit)) return 'A difference in what its plan has no more.'
+  const [away, plug, ...rest] = stepsOf(edit)
+  const old = away?.type === 'disconnect' ? build.threads.find(({ id }) => id === away.threadId) : undefined
+  if (old !== undefined && rest.length === 0) {
+    const [lead, planned] = [nameOfPort(build, old.from), nameOfPort(build, old.to)]
+    if (plug === undefined) return `${lead} is left unplugged, not in ${planned}.`
+    if (plug.type === 'connect') return `${lead} is in ${nameOfPort(build, plug.thread.to)}, not in ${planned}.`
+  }
   const text = describeEdit(edit, build)
   return withDot(`${text[0]!.toUpperCase()}${text.slice(1)}`)
 }

@@ -6,14 +6,18 @@ import { useHarness } from '@/ui/session/context'
 const HEADER_MM = 9
 const MARGIN_MM = 110
 const LETTER_MM = 11
+/** Where one header is told of, its name stands on the board, and nothing needs room beside it. */
+const SLIM_MARGIN_MM = 10
 
 interface BoardPictureProps {
   readonly item: Item
   readonly part: Part
+  /** The one header that is asked about: of the others nothing is told. */
+  readonly only?: string
 }
 
 /** The board as it hangs in the case, to scale: its headers by their printed names, and what goes into each. */
-export function BoardPicture({ item, part }: BoardPictureProps) {
+export function BoardPicture({ item, part, only }: BoardPictureProps) {
   const harness = useHarness()
   const { outline } = part
   if (outline === undefined) return null
@@ -24,7 +28,9 @@ export function BoardPicture({ item, part }: BoardPictureProps) {
     return [{ port, leads, xMm: depthMm - port.spot.xMm.value, yMm: heightMm - port.spot.yMm.value }]
   })
   if (headers.length === 0) return null
-  const told = headers.filter(({ leads }) => leads.length > 0)
+  const marginMm = only === undefined ? MARGIN_MM : SLIM_MARGIN_MM
+  const isTold = (portId: string) => only === undefined || only === portId
+  const told = headers.filter(({ port, leads }) => leads.length > 0 && isTold(port.id))
   const text = told.map(({ port, leads }) => `${port.name}: ${listNames(leads)}`).join('; ')
   const { processor } = outline
   return (
@@ -32,8 +38,8 @@ export function BoardPicture({ item, part }: BoardPictureProps) {
       <svg
         role="img"
         aria-label={`${item.mark}, its headers where they are${text === '' ? '' : `: ${text}`}`}
-        viewBox={`${-MARGIN_MM} ${-MARGIN_MM} ${depthMm + 2 * MARGIN_MM} ${heightMm + 2 * MARGIN_MM}`}
-        className="w-full max-w-xl"
+        viewBox={`${-marginMm} ${-marginMm} ${depthMm + 2 * marginMm} ${heightMm + 2 * marginMm}`}
+        className={only === undefined ? 'w-full max-w-xl' : 'w-full max-w-80'}
       >
         <rect width={depthMm} height={heightMm} rx={5} className="fill-moss-wash stroke-moss" strokeWidth={1.5} />
         {processor !== undefined && (
@@ -57,15 +63,32 @@ export function BoardPicture({ item, part }: BoardPictureProps) {
                 y={-HEADER_MM / 2}
                 width={HEADER_MM}
                 height={HEADER_MM}
-                className={isUsed ? 'fill-ink stroke-ink' : 'fill-cloth stroke-seam'}
+                className={
+                  port.id === only ? 'fill-woad stroke-ink' : isUsed ? 'fill-ink stroke-ink' : 'fill-cloth stroke-seam'
+                }
               />
-              <text
-                transform={`translate(4 ${isLow ? LETTER_MM + 2 : -LETTER_MM + 2}) rotate(${isLow ? 35 : -35})`}
-                fontSize={LETTER_MM}
-                className={isUsed ? 'fill-ink font-semibold' : 'fill-faded'}
-              >
-                {isUsed ? `${port.name} ← ${listNames(leads)}` : port.name}
-              </text>
+              {isTold(port.id) && (
+                <text
+                  transform={
+                    only === undefined
+                      ? `translate(4 ${isLow ? LETTER_MM + 2 : -LETTER_MM + 2}) rotate(${isLow ? 35 : -35})`
+                      : `translate(0 ${isLow ? -LETTER_MM : LETTER_MM * 1.8})`
+                  }
+                  textAnchor={
+                    only === undefined
+                      ? 'start'
+                      : xMm > (depthMm * 2) / 3
+                        ? 'end'
+                        : xMm < depthMm / 3
+                          ? 'start'
+                          : 'middle'
+                  }
+                  fontSize={LETTER_MM}
+                  className={isUsed ? 'fill-ink font-semibold' : 'fill-faded'}
+                >
+                  {isUsed ? `${port.name} ← ${listNames(leads)}` : port.name}
+                </text>
+              )}
             </g>
           )
         })}

@@ -3,19 +3,19 @@ import type { Change } from '@/core/formats/api-types'
 const CHANNEL = 'loom-changes'
 const LOCK = 'loom-changes'
 
-/** A save of some build, or (where saves may have been missed) a word that anything may have changed. */
+/** A save of some build or machine, or (where saves may have been missed) a word that anything may have changed. */
 type Word = Change | 'anything'
 
 /**
- * Calls back when somebody saves this build. The tabs of a browser share one stream from the server: the one that holds
+ * Calls back when somebody saves this build, or writes of this machine. The tabs of a browser share one stream from the server: the one that holds
  * the lock listens and passes on what it hears; when it goes, the next one takes over.
  */
-export function watchBuild(buildId: string, onChange: (revision: number | undefined) => void): () => void {
+export function watchChanges(ofId: string, onChange: (revision: number | undefined) => void): () => void {
   const channel = new BroadcastChannel(CHANNEL)
   const stop = new AbortController()
   const hear = (word: Word) => {
     if (word === 'anything') onChange(undefined)
-    else if (word.id === buildId) onChange(word.revision)
+    else if (word.id === ofId) onChange(word.revision)
   }
   channel.onmessage = ({ data }: MessageEvent<Word>) => hear(data)
   const listen = () =>

@@ -5,24 +5,30 @@ import { useStore } from 'zustand'
 import type { Build } from '@/core/build/schema'
 import { isJudged } from '@/core/export/glance'
 import { derive, type Harness } from '@/core/operate/harness'
-import { judgeOfStates, type Verdicts } from '@/core/rules/check'
-import { watchBuild } from './changes'
+import { check, judgeOfStates, type Verdicts } from '@/core/rules/check'
+import { watchChanges } from './changes'
 import { openQueue } from './edit-queue'
 import type { Session } from './desk'
 import { createSession, type SessionActions } from './session'
 
-interface BuildContext {
-  readonly session: ReturnType<typeof createSession>
+/** A build as it is shown: what is wired, how it runs, and what all rules say of it. */
+interface Shown {
   readonly harness: Harness
   readonly verdicts: Verdicts
 }
 
-const Context = createContext<BuildContext | null>(null)
+const ShownContext = createContext<Shown | null>(null)
+const SessionContext = createContext<ReturnType<typeof createSession> | null>(null)
 
-function useBuildContext(): BuildContext {
-  const context = useContext(Context)
+function held<T>(context: T | null): T {
   if (context === null) throw new Error('A build component is used outside a build page.')
   return context
+}
+
+/** Shows a build that is not edited here: a machine as it is, say. */
+export function ShownBuild({ harness, children }: { readonly harness: Harness; readonly children: ReactNode }) {
+  const value = useMemo(() => ({ harness, verdicts: check(harness) }), [harness])
+  return <ShownContext value={value}>{children}</ShownContext>
 }
 
 /** Holds the editing session of a build and what follows from it; derived once for each edit, for all who read it. */
@@ -35,7 +41,7 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
   const [judge] = useState(judgeOfStates)
   const harness = useMemo(() => derive(build), [build])
   const verdicts = judge(harness)
-  const value = useMemo(() => ({ session, harness, verdicts }), [session, harness, verdicts])
+  const value = useMemo(() => ({ harness, verdicts }), [harness, verdicts])
 
   useEffect(() => {
     const sync = () => document.visibilityState === 'visible' && void session.actions.sync()
@@ -43,7 +49,7 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
     const warn = (event: BeforeUnloadEvent) =>
       queue?.isKept() !== true && session.store.getState().pending.length > 0 && event.preventDefault()
     void session.actions.resume()
-    const unwatch = watchBuild(initial.id, (revision) => {
+    const unwatch = watchChanges(initial.id, (revision) => {
       if (revision === undefined) void session.actions.sync()
       else session.actions.hear(revision)
     })
@@ -58,14 +64,18 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
       window.removeEventListener('beforeunload', warn)
     }
   }, [session, queue, initial.id])
-  return <Context.Provider value={value}>{children}</Context.Provider>
+  return (
+    <SessionContext value={session}>
+      <ShownContext value={value}>{children}</ShownContext>
+    </SessionContext>
+  )
 }
 
-export const useHarness = (): Harness => useBuildContext().harness
-export const useVerdicts = (): Verdicts => useBuildContext().verdicts
+export const useHarness = (): Harness => held(useContext(ShownContext)).harness
+export const useVerdicts = (): Verdicts => held(useContext(ShownContext)).verdicts
 /** Whether there is anything to judge yet. */
 export const useIsJudged = (): boolean => isJudged(useHarness())
-export const useActions = (): SessionActions => useBuildContext().session.actions
+export const useActions = (): SessionActions => held(useContext(SessionContext)).actions
 export function useSession<T>(select: (state: Session) => T): T {
-  return useStore(useBuildContext().session.store, select)
+  return useStore(held(useContext(SessionContext)).store, select)
 }

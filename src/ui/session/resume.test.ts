@@ -21,7 +21,7 @@ function queueWith(...leftovers: readonly Leftover[]) {
   let left = [...leftovers]
   const queue: EditQueue = {
     isKept: () => true,
-    keep: (leftover) => Promise.resolve(void kept.push(leftover)),
+    keep: (leftover) => Promise.resolve(void kept.push(leftover ?? { revision: 0, pending: [] })),
     adopt: () => Promise.resolve(left),
     forget: () => Promise.resolve(void (left = [])),
   }

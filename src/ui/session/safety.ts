@@ -31,7 +31,7 @@ export function watchSafety({ store, get, set, ownIds }: Desk, queue: EditQueue 
   }
   const keep = async () => {
     const { pending, confirmed, conflict } = get()
-    await queue?.keep({ revision: conflict?.base ?? confirmed.revision, pending })
+    await queue?.keep(pending.length === 0 ? undefined : { revision: conflict?.base ?? confirmed.revision, pending })
     isKept = queue?.isKept() ?? true
     say()
   }

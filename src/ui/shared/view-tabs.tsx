@@ -16,7 +16,7 @@ interface View {
 export function ViewTabs({ label, views }: { readonly label: string; readonly views: readonly View[] }) {
   return (
     <Tabs.Root defaultValue={views[0]!.id}>
-      <Tabs.List aria-label={label} className="flex flex-wrap gap-1">
+      <Tabs.List aria-label={label} className="flex flex-wrap gap-1 print:hidden">
         {views.map(({ id, name }) => (
           <Tabs.Trigger key={id} value={id} className={TAB}>
             {name}
@@ -24,7 +24,7 @@ export function ViewTabs({ label, views }: { readonly label: string; readonly vi
         ))}
       </Tabs.List>
       {views.map(({ id, content }) => (
-        <Tabs.Content key={id} value={id} className="mt-2 space-y-3">
+        <Tabs.Content key={id} value={id} className="mt-2 space-y-3 print:mt-0">
           {content}
         </Tabs.Content>
       ))}

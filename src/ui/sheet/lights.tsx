@@ -4,7 +4,7 @@ import { FULL_WHITE } from '@/core/physics/led'
 import { OWNER_WORDS } from '@/core/rules/light/light-owner'
 import { missText, modelsText } from '@/core/wording/light-text'
 import { useHarness } from '@/ui/session/context'
-import { CELL, PlainTable } from './plain-table'
+import { CELL, PlainTable } from '@/ui/shared/plain-table'
 
 type Line = LightReport['lines'][number]
 

@@ -2,7 +2,7 @@ import { headSettings, ignoredHeaders, type HeadSetting, type IgnoredFor } from 
 import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { listNames } from '@/core/wording/text'
 import { useHarness } from '@/ui/session/context'
-import { CELL, PlainTable } from './plain-table'
+import { CELL, PlainTable } from '@/ui/shared/plain-table'
 
 const MODE_WORDS = { pwm: 'PWM', dc: 'DC', auto: 'automatic' } as const
 const MS_PER_SECOND = 1000

@@ -1,39 +1,36 @@
 'use client'
 
-import { FileDown, Printer } from 'lucide-react'
-import { useMemo, type ReactNode } from 'react'
+import { FileDown, ListChecks, Printer } from 'lucide-react'
+import Link from 'next/link'
+import { useMemo, useRef } from 'react'
 import { CAUTIONS } from '@/core/sheet/cautions'
 import { fixings } from '@/core/sheet/fixings'
+import { workOf } from '@/core/sheet/work'
 import { shoppingList } from '@/core/sheet/shopping'
 import { cut } from '@/core/units/cut'
 import { groupBy } from '@/core/units/group'
 import { fixingText } from '@/core/wording/step-text'
 import { sumText } from '@/core/wording/sum-text'
 import { countOf, listNames } from '@/core/wording/text'
-import { BoardPicture } from '@/ui/case/board-picture'
-import { CasePicture } from '@/ui/case/case-picture'
 import { casesOf, looseThings } from '@/ui/case/view'
 import { useHarness, useSession } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { ImportButton } from '@/ui/shared/import-button'
 import { formatMoney } from '@/ui/shared/money'
+import { WorkList } from '@/ui/work/work-list'
+import { savePictures } from '@/ui/shared/svg-file'
+import { ViewTabs } from '@/ui/shared/view-tabs'
+import { ChangePlanView } from './change-plan-view'
+import { LabelsView } from './labels-view'
 import { OpenPoints } from './open-points'
 import { Lights } from './lights'
+import { Boards, Cases, Wiring } from './pictures'
+import { Section } from './section'
 import { Settings } from './settings'
-import { usePrintedFoot } from './use-printed-foot'
-import { WorkList } from './work-list'
+import { usePrintedFoot } from '@/ui/shared/use-printed-foot'
 
 /** So much of a name stands at the foot of a printed page. */
 const MOST_NAME = 60
-
-function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
-  return (
-    <section className="mt-6">
-      <h2 className="mb-2 border-b border-thread pb-1 font-display text-lg font-semibold break-after-avoid">{title}</h2>
-      {children}
-    </section>
-  )
-}
 
 function Sums() {
   const harness = useHarness()
@@ -53,38 +50,6 @@ function Sums() {
         </li>
       ))}
     </ul>
-  )
-}
-
-/** Each case with what sits in it; nothing of one that is empty or has no inside. */
-function Cases() {
-  const harness = useHarness()
-  const cases = casesOf(harness).filter(({ id }) => harness.places().some(({ caseItem }) => caseItem?.id === id))
-  if (cases.length === 0) return null
-  return (
-    <Section title={cases.length === 1 ? 'The case' : 'The cases'}>
-      {cases.map((caseItem) => (
-        <CasePicture key={caseItem.id} caseItem={caseItem} />
-      ))}
-    </Section>
-  )
-}
-
-/** Where the headers are; nothing of a board whose outline nobody has said. */
-function Boards() {
-  const harness = useHarness()
-  const boards = harness.items
-    .map((item) => ({ item, part: harness.factsOfItem(item.id).part }))
-    .filter(({ part }) => part.outline !== undefined && part.ports.some(({ spot }) => spot !== undefined))
-  if (boards.length === 0) return null
-  return (
-    <Section title={boards.length === 1 ? 'The board' : 'The boards'}>
-      <div className="flex flex-wrap gap-6">
-        {boards.map(({ item, part }) => (
-          <BoardPicture key={item.id} item={item} part={part} />
-        ))}
-      </div>
-    </Section>
   )
 }
 
@@ -130,6 +95,27 @@ function Shopping() {
   )
 }
 
+/** A box to be ticked with a pen; on the page a machine has those that are ticked there. */
+const Box = () => <span aria-hidden className="mt-0.5 size-5 shrink-0 rounded border-2 border-seam" />
+
+function Work() {
+  const harness = useHarness()
+  const all = useMemo(() => workOf(harness), [harness])
+  return (
+    <>
+      {all.length > 0 && (
+        <p className="mb-2 flex flex-wrap items-center gap-3 print:hidden">
+          <Link href={`/builds/${harness.build.id}/machines`} className={buttonClass('act')}>
+            <ListChecks size={17} aria-hidden /> Build it and tick it off
+          </Link>
+          <span className="text-[14px] text-faded">{countOf(all.length, 'step')}; on paper each has a box</span>
+        </p>
+      )}
+      <WorkList all={all} tickOf={() => <Box />} />
+    </>
+  )
+}
+
 /** What has no place yet, and what has to lie ready for the rest; nothing where no place is said. */
 function Ready() {
   const harness = useHarness()
@@ -157,37 +143,54 @@ function Ready() {
   )
 }
 
-/** What goes to the workbench: cautions, the work in order, sums, settings and what to buy; made to be printed. */
-export function SheetStage() {
+function Downloads({ buildId, onPictures }: { readonly buildId: string; readonly onPictures: () => void }) {
+  return (
+    <div className="flex flex-wrap gap-2 print:hidden">
+      <Button tone="act" onClick={() => window.print()}>
+        <Printer size={17} aria-hidden /> Print
+      </Button>
+      <a href={`/api/builds/${buildId}/wiring`} download className={buttonClass()}>
+        <FileDown size={17} aria-hidden /> Lead list, CSV
+      </a>
+      <a href={`/api/builds/${buildId}/settings`} download className={buttonClass()}>
+        <FileDown size={17} aria-hidden /> Settings, CSV
+      </a>
+      <Button onClick={onPictures}>
+        <FileDown size={17} aria-hidden /> Pictures, SVG
+      </Button>
+      <a href={`/api/builds/${buildId}/file`} download className={buttonClass()}>
+        <FileDown size={17} aria-hidden /> Build, JSON
+      </a>
+      <ImportButton />
+    </div>
+  )
+}
+
+function Head({ className }: { readonly className: string }) {
   const build = useSession((state) => state.build)
   const revision = useSession((state) => state.confirmed.revision)
-  usePrintedFoot(`${cut(build.name, MOST_NAME)}, revision ${revision}`)
   return (
-    <article className="mx-auto max-w-4xl px-4 pt-4 pb-12 print:max-w-none print:p-0">
-      <header className="flex flex-wrap items-start justify-between gap-3">
-        <div className="min-w-0">
-          <p className="font-display text-2xl font-semibold break-words">{build.name}</p>
-          <p className="text-[13px] text-faded">
-            Wiring sheet, revision {revision}: {countOf(build.items.length, 'item')},{' '}
-            {countOf(build.threads.length, 'connection')}
-          </p>
-        </div>
-        <div className="flex flex-wrap gap-2 print:hidden">
-          <Button tone="act" onClick={() => window.print()}>
-            <Printer size={17} aria-hidden /> Print
-          </Button>
-          <a href={`/api/builds/${build.id}/wiring`} download className={buttonClass()}>
-            <FileDown size={17} aria-hidden /> Lead list, CSV
-          </a>
-          <a href={`/api/builds/${build.id}/settings`} download className={buttonClass()}>
-            <FileDown size={17} aria-hidden /> Settings, CSV
-          </a>
-          <a href={`/api/builds/${build.id}/file`} download className={buttonClass()}>
-            <FileDown size={17} aria-hidden /> Build, JSON
-          </a>
-          <ImportButton />
-        </div>
-      </header>
+    <header className={className}>
+      <p className="font-display text-2xl font-semibold break-words">{build.name}</p>
+      <p className="text-[13px] text-faded">
+        Wiring sheet, revision {revision}: {countOf(build.items.length, 'item')},{' '}
+        {countOf(build.threads.length, 'connection')}
+      </p>
+    </header>
+  )
+}
+
+/** All that goes to the workbench on paper: cautions, the work in order, pictures, settings, sums and what to buy. */
+function WholeSheet() {
+  const build = useSession((state) => state.build)
+  const pictures = useRef<HTMLDivElement>(null)
+  return (
+    <>
+      <Head className="hidden print:block" />
+      <Downloads
+        buildId={build.id}
+        onPictures={() => pictures.current !== null && savePictures(pictures.current, build.name)}
+      />
       {build.note !== undefined && <p className="mt-2 max-w-prose whitespace-pre-line">{build.note}</p>}
       <OpenPoints />
       <Section title="Before you start">
@@ -199,10 +202,13 @@ export function SheetStage() {
       </Section>
       <Section title="The work, in order">
         <Ready />
-        <WorkList />
+        <Work />
       </Section>
-      <Cases />
-      <Boards />
+      <div ref={pictures}>
+        <Wiring />
+        <Cases />
+        <Boards />
+      </div>
       <Section title="Settings of headers and outlets">
         <Settings />
       </Section>
@@ -215,6 +221,26 @@ export function SheetStage() {
       <Section title="To buy">
         <Shopping />
       </Section>
+    </>
+  )
+}
+
+/** What goes to the workbench: the sheet, labels for the leads, and what is to be changed at a machine; made to be printed. */
+export function SheetStage() {
+  const build = useSession((state) => state.build)
+  const revision = useSession((state) => state.confirmed.revision)
+  usePrintedFoot(`${cut(build.name, MOST_NAME)}, revision ${revision}`)
+  return (
+    <article className="mx-auto max-w-4xl px-4 pt-4 pb-12 print:max-w-none print:p-0">
+      <Head className="mb-2 min-w-0 print:hidden" />
+      <ViewTabs
+        label="What is printed"
+        views={[
+          { id: 'sheet', name: 'Sheet', content: <WholeSheet /> },
+          { id: 'labels', name: 'Labels', content: <LabelsView /> },
+          { id: 'changes', name: 'Change plan', content: <ChangePlanView /> },
+        ]}
+      />
     </article>
   )
 }

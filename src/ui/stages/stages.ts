@@ -5,6 +5,7 @@ import type { Stage } from '@/ui/focus/descriptor'
 import { lightStage } from '@/ui/light/stage'
 import { partsStage } from '@/ui/parts/stage'
 import { placesStage } from '@/ui/places/stage'
+import { machinesStage } from '@/ui/record/stage'
 import { sheetStage } from '@/ui/sheet/stage'
 import { speedStage } from '@/ui/speed/stage'
 import { threadsStage } from '@/ui/threads/stage'
@@ -18,6 +19,7 @@ export const STAGES: readonly Stage[] = [
   lightStage,
   benchStage,
   sheetStage,
+  machinesStage,
 ]
 
 /** The stage that an address leads to; undefined on a page of a build that is none. */

@@ -21,7 +21,7 @@ import { looseLeads } from '@/core/structure/wiring/loose'
 import { countOf } from '@/core/wording/text'
 import { useHarness } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
-import { columnOf } from './layout/layout'
+import { columnOf } from '@/ui/wiring/layout/layout'
 import { useFocus } from '@/ui/focus/focus'
 import { useView } from './state/view-state'
 

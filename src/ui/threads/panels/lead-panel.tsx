@@ -26,7 +26,7 @@ import { isOpen, usePlug } from '@/ui/threads/state/plug'
 import { LOOK_OF_VERDICT } from '@/ui/wiring/row-view'
 import { useFocus } from '@/ui/focus/focus'
 import { useAnswers } from '@/ui/threads/state/use-answers'
-import { pathsOf, type NamedPath } from '@/ui/threads/layout/upstream-paths'
+import { pathsOf, type NamedPath } from '@/ui/wiring/layout/upstream-paths'
 
 const END_WORDS = { source: '', loose: ' is loose', nowhere: ' leads to no source', ring: ' feeds itself' } as const
 

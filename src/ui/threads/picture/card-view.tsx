@@ -9,7 +9,7 @@ import { useFocus } from '@/ui/focus/focus'
 import { SeverityMark } from '@/ui/shared/severity'
 import { AddressSwitches } from './address-switches'
 import { BudgetBar } from '@/ui/wiring/budget-bar'
-import { HEAD_PX, ROW_PX, type Card } from '@/ui/threads/layout/layout'
+import { HEAD_PX, ROW_PX, type Card } from '@/ui/wiring/layout/layout'
 import { PortRow } from './port-row'
 import { barOf, nameOfBudget } from '@/ui/wiring/row-view'
 

@@ -1,7 +1,7 @@
 import { create } from 'zustand'
 import type { Harness } from '@/core/operate/harness'
-import type { Arrangement } from '@/ui/threads/layout/layout'
-import { untangle } from '@/ui/threads/layout/untangle'
+import type { Arrangement } from '@/ui/wiring/layout/layout'
+import { untangle } from '@/ui/wiring/layout/untangle'
 
 const LEAST_ZOOM = 0.4
 const MOST_ZOOM = 1.6

@@ -79,6 +79,8 @@ export interface View {
   readonly folded?: ReadonlySet<string>
   /** The items that are shown; all where it is not given. */
   readonly only?: ReadonlySet<string> | undefined
+  /** Ports that nothing is plugged into, and limits, are left out: on paper they say nothing. */
+  readonly isUsedOnly?: boolean
 }
 
 /** By what the ports do: a source takes from nobody, a device passes nothing on but its tails, a box is between. */
@@ -99,9 +101,10 @@ function worthARow(own: readonly Budget[]): readonly Budget[] {
   return own.filter((budget) => budget.state !== 'idle' || own.find((other) => other.name === budget.name) === budget)
 }
 
-function rowsOf(harness: Harness, item: Item): readonly PlacedPort[] {
+function rowsOf({ harness, isUsedOnly }: Drawing, item: Item): readonly PlacedPort[] {
   const { part } = harness.factsOfItem(item.id)
-  const placed = part.ports.map((port) => harness.port({ itemId: item.id, portId: port.id }))
+  const all = part.ports.map((port) => harness.port({ itemId: item.id, portId: port.id }))
+  const placed = isUsedOnly ? all.filter(({ ref }) => harness.threadsAt(ref).length > 0) : all
   return [...placed.filter(({ port }) => port.side === 'takes'), ...placed.filter(({ port }) => port.side === 'gives')]
 }
 
@@ -119,10 +122,12 @@ interface Drawing {
   readonly harness: Harness
   readonly folded: ReadonlySet<string>
   readonly sharedBy: ReadonlyMap<string, readonly Budget[]>
+  readonly isUsedOnly: boolean
 }
 
 /** The cards of a column, top to bottom, without their places. */
-function bareCards({ harness, folded, sharedBy }: Drawing, items: readonly Item[], column: Column): readonly Bare[] {
+function bareCards(drawing: Drawing, items: readonly Item[], column: Column): readonly Bare[] {
+  const { harness, folded, sharedBy } = drawing
   const groups = column === 'devices' ? (harness.build.groups ?? []).filter(({ id }) => folded.has(id)) : []
   const seen = new Set<string>()
   return items.flatMap((item): Bare[] => {
@@ -131,7 +136,7 @@ function bareCards({ harness, folded, sharedBy }: Drawing, items: readonly Item[
       if (seen.has(group.id)) return []
       seen.add(group.id)
       const members = items.filter(({ id }) => group.itemIds.includes(id))
-      const rows = members.flatMap((member) => rowsOf(harness, member))
+      const rows = members.flatMap((member) => rowsOf(drawing, member))
       const common = { column, part: undefined, isSlim: false, isFolded: true, shared: [] }
       return [{ ...common, key: group.id, items: members, name: group.name, rows }]
     }
@@ -148,7 +153,7 @@ function bareCards({ harness, folded, sharedBy }: Drawing, items: readonly Item[
         column,
         isSlim,
         isFolded,
-        rows: rowsOf(harness, item),
+        rows: rowsOf(drawing, item),
         shared,
       },
     ]
@@ -203,14 +208,21 @@ function bandsOf(
 }
 
 /** The fixed arrangement: sources left in the order of the board, boxes between, devices right in the order of the case. */
-export function layOut(harness: Harness, { arrangement, folded = new Set(), only }: View = {}): Layout {
+export function layOut(
+  harness: Harness,
+  { arrangement, folded = new Set(), only, isUsedOnly = false }: View = {},
+): Layout {
   // A thing without a plug, such as a plain case, has no part in the wiring.
   const wired = harness.items.filter(
-    ({ id }) => harness.factsOfItem(id).part.ports.length > 0 && (only === undefined || only.has(id)),
+    ({ id }) =>
+      harness.factsOfItem(id).part.ports.length > 0 &&
+      (only === undefined || only.has(id)) &&
+      (!isUsedOnly || harness.threads.some(({ from, to }) => from.itemId === id || to.itemId === id)),
   )
   const ranks = new Map(arrangement?.order.map((id, rank) => [id, rank]))
   const rankOf = ({ id }: Item) => ranks.get(id) ?? Number.MAX_SAFE_INTEGER
-  const drawing: Drawing = { harness, folded, sharedBy: sharedBudgets(harness) }
+  const sharedBy = isUsedOnly ? new Map<string, readonly Budget[]>() : sharedBudgets(harness)
+  const drawing: Drawing = { harness, folded, sharedBy, isUsedOnly }
   const cards: Card[] = []
   const titles: Title[] = []
   let bottomPx = TOP_PX

@@ -1,0 +1,37 @@
+'use client'
+
+import { useEffect, useMemo, useState } from 'react'
+import type { Build } from '@/core/build/schema'
+import { changeReportOf } from '@/core/export/change-report'
+import { USUAL_MINUTES_PER_LEAD } from '@/core/record/change-plan'
+import { ask } from '@/ui/shared/api'
+import { Button } from '@/ui/shared/button'
+import { ChangeSteps } from '@/ui/work/change-steps'
+import { useMachine } from './machine-context'
+
+/** What is to be done at this machine to make it what its plan has become, and the word that it is done. */
+export function ChangeView() {
+  const { machine, built, write } = useMachine()
+  const { buildId, nowRevision } = machine
+  const [now, setNow] = useState<Build | 'away'>()
+  useEffect(() => {
+    ask<Build>(`/api/builds/${buildId}`).then(setNow, () => setNow('away'))
+  }, [buildId, nowRevision])
+  const report = useMemo(
+    () => (typeof now === 'object' ? changeReportOf(built.build, now, USUAL_MINUTES_PER_LEAD) : undefined),
+    [built, now],
+  )
+  if (now === 'away') return <p className="text-madder">The plan as it is now cannot be read just now.</p>
+  if (report === undefined || typeof now !== 'object') return <p className="text-faded">Looking at the plan …</p>
+  return (
+    <>
+      <p>
+        This machine goes by revision {machine.plan.revision}, as it is; its plan is at revision {now.revision} by now.
+      </p>
+      <ChangeSteps report={report} />
+      <Button tone="act" className="print:hidden" onClick={() => write({ kind: 'replanned', revision: now.revision })}>
+        It is done: go by revision {now.revision} from now on
+      </Button>
+    </>
+  )
+}
