@@ -177,6 +177,34 @@ const visits: readonly Visit[] = [
     },
   },
   { name: 'Sheet', path: '/builds/harbour-lantern/sheet' },
+  {
+    name: 'labels',
+    path: '/builds/night-ferry/sheet',
+    then: (page) => page.getByRole('tab', { name: 'Labels' }).click(),
+  },
+  {
+    name: 'a change plan',
+    path: '/builds/night-ferry/sheet',
+    then: async (page) => {
+      await page.getByRole('tab', { name: 'Change plan' }).click()
+      await page.getByLabel('from').selectOption({ label: 'Harbour Lantern' })
+      await page.getByRole('region', { name: 'The change plan' }).waitFor()
+    },
+  },
+  { name: 'Machines', path: '/builds/harbour-lantern/machines' },
+  { name: 'all machines', path: '/machines' },
+  ...['Work', 'Measured', 'As built', 'Log'].map((name) => ({
+    name: `a machine: ${name}`,
+    path: '/builds/harbour-lantern/machines',
+    then: async (page: Page) => {
+      await page.getByRole('button', { name: /^Build one by revision/ }).click()
+      await page.waitForURL(/\/machines\/[^/]+$/)
+      await page.getByText('0 of 27 steps done').waitFor()
+      await page.getByRole('button', { name: 'One step at a time' }).click()
+      await page.getByRole('button', { name: 'Done, next' }).click()
+      await page.getByRole('tab', { name }).click()
+    },
+  })),
   { name: 'a page that is not there', path: '/builds/nobody/parts' },
 ]
 
@@ -200,7 +228,7 @@ test('a page that was left dark comes back dark', async () => {
   expect(await page.locator('html').getAttribute('data-theme')).toBe('dark')
 })
 
-test.each(['sheet', 'bench'])('/%s does not scroll sideways on a phone', async (stage) => {
+test.each(['sheet', 'bench', 'machines'])('/%s does not scroll sideways on a phone', async (stage) => {
   const page = await newPage(`/builds/tangled-heron/${stage}`)
   await page.setViewportSize({ width: 390, height: 844 })
   const { scroll, client } = await page.evaluate(() => ({

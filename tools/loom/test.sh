@@ -2,6 +2,7 @@
 
 has_chromium() { command -v chromium >/dev/null 2>&1; }
 has_ngspice() { command -v ngspice >/dev/null 2>&1; }
+has_poppler() { command -v pdftoppm >/dev/null 2>&1; }
 has_glpk() { command -v glpsol >/dev/null 2>&1; }
 
 drop_test_bed() {
@@ -30,6 +31,7 @@ with_test_bed() {
   need_debian has_chromium chromium
   need_debian has_ngspice ngspice
   need_debian has_glpk glpk-utils
+  need_debian has_poppler poppler-utils
   need_modules
   export LOOM_THROWAWAY=1
   make_test_bed

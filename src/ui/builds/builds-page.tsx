@@ -163,6 +163,12 @@ export function BuildsPage({ builds: { rows, count, page, pageCount }, tags, wis
             </Link>
             : every rule, with an example of what it says.
           </span>
+          <span>
+            <Link href="/machines" prefetch={false} className="text-woad underline">
+              All machines
+            </Link>
+            : what was built, and what is in it.
+          </span>
           <button type="button" className="text-woad underline" onClick={() => setShowingDeleted(true)}>
             Deleted builds
           </button>

@@ -1,3 +1,4 @@
+import { getNonce } from 'get-nonce'
 import { create as createCode } from 'qrcode'
 import { useMemo } from 'react'
 import { codeText, fitText, labelsOf, pagesOf, type LabelPaper, type PlacedLabel } from '@/core/sheet/labels'
@@ -100,7 +101,9 @@ export function LabelPages({ wish }: { readonly wish: Wish }) {
   const sheets: readonly (readonly PlacedLabel[])[] = isRuleApart ? [[], ...pages] : pages
   return (
     <>
-      <style>{`@media print { @page { size: ${width}mm ${height}mm; margin: 0; @bottom-left { content: none } @bottom-right { content: none } } }`}</style>
+      <style
+        nonce={getNonce()}
+      >{`@media print { @page { size: ${width}mm ${height}mm; margin: 0; @bottom-left { content: none } @bottom-right { content: none } } }`}</style>
       <div className="flex flex-wrap gap-4 print:block">
         {sheets.map((page, index) => (
           <svg

@@ -12,7 +12,7 @@ export interface Wish {
   readonly hasCode: boolean
   readonly hasFrame: boolean
 }
-const USUAL: Wish = { kind: 'a4', paper: PAPERS.a4, usedCount: 0, hasCode: true, hasFrame: true }
+const USUAL: Wish = { kind: 'a4', paper: PAPERS.a4, usedCount: 0, hasCode: false, hasFrame: true }
 const TAPE = tapePaper(12, 40)
 
 /** What each sort of paper is to begin with. */
