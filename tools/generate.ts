@@ -25,7 +25,13 @@ import {
   PackSaveSchema,
   PartSaveSchema,
 } from '../src/core/formats/request-schema'
-import { EntriesSchema, MachineFileSchema, NewMachineSchema, TicksFileSchema } from '../src/core/record/entry-schema'
+import {
+  EntriesSchema,
+  EntryListSchema,
+  MachineFileSchema,
+  NewMachineSchema,
+  TicksFileSchema,
+} from '../src/core/record/entry-schema'
 import { ChangeReportSchema } from '../src/core/record/report-schema'
 import { derive } from '../src/core/operate/harness'
 import { THING_WORDS } from '../src/core/parts/line/draft'
@@ -53,6 +59,7 @@ const schemas = {
   validateSeen: SeenSchema,
   validateChange: ChangeReportSchema,
   validateEntries: EntriesSchema,
+  validateEntryList: EntryListSchema,
   validateNewMachine: NewMachineSchema,
   validateTicksFile: TicksFileSchema,
   validateMachineFile: MachineFileSchema,

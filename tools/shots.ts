@@ -48,7 +48,19 @@ const findLight = async (page: Page) => {
   await page.waitForTimeout(300)
 }
 
-/** Some steps to look back on, in a copy that is deleted again. */
+/** One machine more of the plan. */
+const buildOne = async (page: Page) => {
+  await page.getByRole('button', { name: /^Build one by revision/ }).click()
+  await page.waitForURL(/\/machines\/[^/]+$/)
+  await page.getByText(/^0 of \d+ steps done$/).waitFor()
+}
+
+/** So many steps of it done. */
+const oneByOne = async (page: Page, count: number) => {
+  await page.getByRole('button', { name: 'One step at a time' }).click()
+  for (let step = 0; step < count; step += 1) await page.getByRole('button', { name: 'Done, next' }).click()
+}
+
 const shots: readonly Shot[] = [
   // The verdicts come behind the list.
   {
@@ -97,14 +109,6 @@ const shots: readonly Shot[] = [
     theme: 'dark',
     then: (page) => page.getByRole('button', { name: 'Ways of the leads' }).click(),
   },
-  {
-    name: 'case-editor',
-    path: '/builds/harbour-lantern/parts',
-    then: async (page) => {
-      await openWindow('Correct Sallow Estuary mid tower')(page)
-      await page.getByRole('group', { name: 'The tray, to scale' }).scrollIntoViewIfNeeded()
-    },
-  },
   { name: 'threads', path: '/builds/harbour-lantern/threads', then: pick('m1.SYS1') },
   { name: 'threads-lead', path: '/builds/harbour-lantern/threads', then: pick('f4.fan') },
   { name: 'missing', path: '/builds/tangled-heron/threads', theme: 'dark', then: missing },
@@ -148,7 +152,35 @@ const shots: readonly Shot[] = [
     },
   },
   { name: 'sheet', path: '/builds/harbour-lantern/sheet' },
-  { name: 'sheet-phone', path: '/builds/harbour-lantern/sheet', size: PHONE },
+  {
+    name: 'labels',
+    path: '/builds/night-ferry/sheet',
+    then: (page) => page.getByRole('tab', { name: 'Labels' }).click(),
+  },
+  {
+    name: 'work-phone',
+    path: '/builds/harbour-lantern/machines',
+    size: PHONE,
+    then: async (page) => {
+      await buildOne(page)
+      await oneByOne(page, 13)
+      await page.getByRole('region', { name: 'The next step' }).scrollIntoViewIfNeeded()
+    },
+  },
+  {
+    name: 'machine',
+    path: '/builds/harbour-lantern/machines',
+    then: async (page) => {
+      await buildOne(page)
+      await oneByOne(page, 5)
+      await page.getByRole('tab', { name: 'As built' }).click()
+      await page.getByRole('button', { name: 'F1 is elsewhere' }).click()
+      await page.getByLabel('Where it is on this machine').selectOption({ label: 'SYS2' })
+      await page.getByLabel('Why').fill('SYS2 is nearer, and its lead is short')
+      await page.getByRole('dialog').getByRole('button', { name: 'Write it down' }).click()
+      await page.getByRole('region', { name: 'Otherwise than planned' }).waitFor()
+    },
+  },
 ]
 
 const [url, ...names] = process.argv.slice(2)

@@ -3,13 +3,16 @@ import { join } from 'node:path'
 import { apply } from '../core/build/apply'
 import type { Build } from '../core/build/schema'
 import { LoomError } from '../core/errors'
+import { asEntryList } from '../core/export/machine-file'
 import type { LogEntry } from '../core/build/history'
 import { canonicalJson } from '../core/formats/canonical'
 import { asBuild, asPackSave, asPart, readBuild } from '../core/formats/validate'
+import { machineState } from '../core/record/machine'
 import { countOf } from '../core/wording/text'
 import { damageOf, mendBuild, restartHistory } from './build-damage'
 import type { StoredBuild } from './builds'
 import { db, type Sql } from './db'
+import { entriesAfter } from './machines'
 import { migrate, migrationsDue } from './migrate'
 
 /** Looks through a whole store and says what is wrong with it, and what mending would do: run by ./loom doctor. */
@@ -114,10 +117,29 @@ async function* shelfFindings(sql: Sql): AsyncGenerator<Finding> {
     yield* [check('Pack', id, () => asPackSave({ baseRevision: 0, pack: spec })) ?? []].flat()
 }
 
+/** Machines whose plan cannot be read, or whose log does not hold what it counts; a log is never mended. */
+async function* machineFindings(sql: Sql): AsyncGenerator<Finding> {
+  const machines = await sql<{ id: string; name: string; wrongCount: number; document: unknown }[]>`
+    select m.id, m.name, p.document, m.entry_count - (select count(*)::int from machine_log l where l.machine_id = m.id) as "wrongCount"
+    from machines m join machine_plans p on p.build_id = m.build_id and p.revision = m.plan_revision order by m.id`
+  for (const { id, name, wrongCount, document } of machines) {
+    if (wrongCount !== 0)
+      yield { text: `Machine “${name}” (${id}): its log has ${-wrongCount} entries more than it counts.` }
+    try {
+      const entries = await entriesAfter(sql, id, 0)
+      machineState(asBuild(document), entries.length === 0 ? entries : asEntryList(entries))
+    } catch (error) {
+      if (!(error instanceof LoomError)) throw error
+      yield { text: `Machine “${name}” (${id}) cannot be read: ${error.message}` }
+    }
+  }
+}
+
 /** Everything that is wrong in a store, as it is found. */
 async function* findings(sql: Sql): AsyncGenerator<Finding> {
   yield* buildFindings(sql)
   yield* shelfFindings(sql)
+  yield* machineFindings(sql)
 }
 
 /** Says what is wrong, mends it if asked to; gives whether anything is left that is wrong. */
@@ -132,13 +154,14 @@ async function lookThrough(root: string, wishes: ReadonlySet<string>): Promise<b
     )
     return false
   }
-  const [counts] = await sql<{ builds: number; deleted: number; edits: number; parts: number }[]>`
+  const [counts] = await sql<{ builds: number; deleted: number; edits: number; parts: number; machines: number }[]>`
     select (select count(*) from builds where deleted_at is null)::int as builds,
       (select count(*) from builds where deleted_at is not null)::int as deleted,
-      (select count(*) from build_edits)::int as edits, (select count(*) from parts where origin = 'own')::int as parts`
-  const { builds, deleted, edits, parts } = counts!
+      (select count(*) from build_edits)::int as edits, (select count(*) from parts where origin = 'own')::int as parts,
+      (select count(*) from machines)::int as machines`
+  const { builds, deleted, edits, parts, machines } = counts!
   console.log(
-    `The store holds ${countOf(builds, 'build')} (${deleted} deleted beside them), ${countOf(edits, 'edit')} in their logs and ${countOf(parts, 'part')} of your own, after ${countOf(readdirSync(folder).length, 'migration')}.`,
+    `The store holds ${countOf(builds, 'build')} (${deleted} deleted beside them), ${countOf(edits, 'edit')} in their logs, ${countOf(machines, 'machine')} and ${countOf(parts, 'part')} of your own, after ${countOf(readdirSync(folder).length, 'migration')}.`,
   )
   let foundCount = 0
   let leftCount = 0

@@ -187,7 +187,8 @@ const visits: readonly Visit[] = [
     path: '/builds/night-ferry/sheet',
     then: async (page) => {
       await page.getByRole('tab', { name: 'Change plan' }).click()
-      await page.getByLabel('from').selectOption({ label: 'Harbour Lantern' })
+      await page.getByLabel('other builds named').fill('harbour lantern')
+      await page.getByLabel('from').selectOption('build harbour-lantern')
       await page.getByRole('region', { name: 'The change plan' }).waitFor()
     },
   },

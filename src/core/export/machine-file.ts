@@ -2,6 +2,7 @@ import type { Build } from '../build/schema'
 import { LoomError } from '../errors'
 import {
   validateEntries,
+  validateEntryList,
   validateMachineFile,
   validateNewMachine,
   validateTicksFile,
@@ -31,6 +32,9 @@ export function asEntries(value: unknown): Entries {
   mustBeSound(found.entries, '/entries')
   return found
 }
+
+/** Entries as a store holds them, or a FORMAT_WRONG error with the place. */
+export const asEntryList = fitting<readonly Entry[]>(validateEntryList)
 
 /** The value as a new machine, or a FORMAT_WRONG error with the place. */
 export const asNewMachine = fitting<NewMachine>(validateNewMachine)

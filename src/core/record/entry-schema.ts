@@ -84,6 +84,9 @@ export const EntrySchema = strict(
 export type Entry = ModelOf<typeof EntrySchema>
 export type EntryOf<K extends What['kind']> = Entry & { readonly what: Extract<What, { readonly kind: K }> }
 
+/** The whole log of a machine. */
+export const EntryListSchema = listOf(EntrySchema, RECORD_LIMITS.entriesPerMachine)
+
 /** Entries that a page sends, old and new. */
 export const EntriesSchema = strict({
   entries: Type.Array(EntrySchema, { minItems: 1, maxItems: RECORD_LIMITS.entriesPerRequest }),
@@ -109,7 +112,7 @@ export const TicksFileSchema = strict(
     machineName: Name,
     planName: Name,
     planRevision: Revision,
-    entries: listOf(EntrySchema, RECORD_LIMITS.entriesPerMachine),
+    entries: EntryListSchema,
   },
   { title: 'What was ticked and measured at a machine, version 1' },
 )
@@ -123,7 +126,7 @@ export const MachineFileSchema = strict(
     machine: strict({ id: Id, name: Name, serial: Type.Optional(Serial), madeAt: Time, revision: Revision }),
     /** One for each revision that the machine went through. */
     plans: Type.Array(BuildSchema, { minItems: 1, maxItems: 100 }),
-    entries: listOf(EntrySchema, RECORD_LIMITS.entriesPerMachine),
+    entries: EntryListSchema,
   },
   { title: 'Gentle Loom machine as built, version 1' },
 )

@@ -47,7 +47,7 @@ export interface LabelPaper {
 
 /** Bounds of what can be a paper for labels. */
 export const LABEL_BOUNDS = {
-  pageMm: { least: 20, most: 2000 },
+  pageMm: { least: 6, most: 2000 },
   labelMm: { least: 6, most: 200 },
   marginMm: { least: 0, most: 100 },
   gapMm: { least: 0, most: 50 },

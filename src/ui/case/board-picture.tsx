@@ -37,6 +37,7 @@ export function BoardPicture({ item, part, only }: BoardPictureProps) {
     <figure className="break-inside-avoid">
       <svg
         role="img"
+        data-title={item.mark}
         aria-label={`${item.mark}, its headers where they are${text === '' ? '' : `: ${text}`}`}
         viewBox={`${-marginMm} ${-marginMm} ${depthMm + 2 * marginMm} ${heightMm + 2 * marginMm}`}
         className={only === undefined ? 'w-full max-w-xl' : 'w-full max-w-80'}

@@ -27,6 +27,7 @@ export function CasePicture({ caseItem }: { readonly caseItem: Item }) {
     <figure className="break-inside-avoid">
       <svg
         role="img"
+        data-title={caseItem.mark}
         aria-label={`${caseItem.mark}, unfolded: ${things.map(wordsOf).join(', ')}`}
         viewBox={`-6 -6 ${net.widthMm + 12} ${net.heightMm + 12}`}
         className="w-full max-w-2xl"

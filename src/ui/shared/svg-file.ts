@@ -33,11 +33,9 @@ function standingAlone(picture: SVGSVGElement): string {
   return new XMLSerializer().serializeToString(copy)
 }
 
-/** Gives every picture in a part of the page to the browser to be saved as SVG, under its own words. */
+/** Gives every picture in a part of the page to the browser to be saved as SVG, under its own title. */
 export function savePictures(part: Element, name: string): void {
-  for (const picture of part.querySelectorAll<SVGSVGElement>('svg[role="img"]')) {
-    const words = picture.getAttribute('aria-label') ?? ''
-    const title = /^[^:,]+/.exec(words)?.[0] ?? 'picture'
-    saveFile(standingAlone(picture), `${name} ${title}.svg`, 'image/svg+xml')
+  for (const picture of part.querySelectorAll<SVGSVGElement>('svg[data-title]')) {
+    saveFile(standingAlone(picture), `${name} ${picture.dataset['title'] ?? ''}.svg`, 'image/svg+xml')
   }
 }

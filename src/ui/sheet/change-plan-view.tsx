@@ -1,7 +1,7 @@
 'use client'
 
 import { ArrowLeftRight, Printer } from 'lucide-react'
-import { useEffect, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { Build } from '@/core/build/schema'
 import { changeReportOf } from '@/core/export/change-report'
 import type { BuildSummary, HistoryPage, Page } from '@/core/formats/api-types'
@@ -23,30 +23,50 @@ interface Choice {
   readonly group: string
 }
 
-/** What there is to go from and to. */
-function useChoices(buildId: string, revision: number): readonly Choice[] {
+/** So long after the last key other builds are asked for. */
+const TYPING_MS = 200
+
+/** What a list comes to; nothing where it cannot be read just now, so that what it holds is not offered. */
+function useList(load: () => Promise<readonly Choice[]>, waitMs: number): readonly Choice[] {
   const [choices, setChoices] = useState<readonly Choice[]>([])
   useEffect(() => {
-    const states = ask<HistoryPage>(`/api/builds/${buildId}/history`).then(({ states: named, firstRevision }) => [
-      ...named.map(({ revision: at, name }) => ({ value: `state ${at}`, words: name, group: 'This plan' })),
-      ...(firstRevision < revision
-        ? [{ value: `state ${firstRevision}`, words: 'as it began', group: 'This plan' }]
-        : []),
-    ])
-    const machines = ask<Page<MachineSummary>>(`/api/builds/${buildId}/machines`).then(({ rows }) =>
-      rows.map(({ id, name }) => ({ value: `machine ${id}`, words: name, group: 'Machines, as they are' })),
-    )
-    const builds = ask<Page<BuildSummary>>('/api/builds').then(({ rows }) =>
-      rows
-        .filter(({ id }) => id !== buildId)
-        .map(({ id, name }) => ({ value: `build ${id}`, words: name, group: 'Other builds' })),
-    )
-    // What cannot be read just now is not offered.
-    void Promise.all([states, machines, builds].map((list) => list.catch((): readonly Choice[] => []))).then((lists) =>
-      setChoices(lists.flat()),
-    )
-  }, [buildId, revision])
+    let isOver = false
+    const wait = setTimeout(() => {
+      load().then(
+        (list) => !isOver && setChoices(list),
+        () => !isOver && setChoices([]),
+      )
+    }, waitMs)
+    return () => {
+      isOver = true
+      clearTimeout(wait)
+    }
+  }, [load, waitMs])
   return choices
+}
+
+/** What there is to go from and to; of other builds those whose names hold the words. */
+function useChoices(buildId: string, revision: number, words: string): readonly Choice[] {
+  const own = useCallback(async (): Promise<readonly Choice[]> => {
+    const [history, machines] = await Promise.all([
+      ask<HistoryPage>(`/api/builds/${buildId}/history`),
+      ask<Page<MachineSummary>>(`/api/builds/${buildId}/machines`),
+    ])
+    const { states, firstRevision } = history
+    const group = 'This plan'
+    return [
+      ...states.map(({ revision: at, name }) => ({ value: `state ${at}`, words: name, group })),
+      ...(firstRevision < revision ? [{ value: `state ${firstRevision}`, words: 'as it began', group }] : []),
+      ...machines.rows.map(({ id, name }) => ({ value: `machine ${id}`, words: name, group: 'Machines, as they are' })),
+    ]
+  }, [buildId, revision])
+  const others = useCallback(async (): Promise<readonly Choice[]> => {
+    const { rows } = await ask<Page<BuildSummary>>(`/api/builds?order=name&q=${encodeURIComponent(words.trim())}`)
+    return rows
+      .filter(({ id }) => id !== buildId)
+      .map(({ id, name }) => ({ value: `build ${id}`, words: name, group: 'Other builds' }))
+  }, [buildId, words])
+  return [...useList(own, 0), ...useList(others, TYPING_MS)]
 }
 
 async function stateOf(buildId: string, value: string): Promise<Build> {
@@ -87,6 +107,9 @@ function Pick({ label, value, choices, onPick }: PickProps) {
       <select value={value} onChange={(event) => onPick(event.target.value)} className={`${SELECT} max-w-72`}>
         <option value="">choose …</option>
         <option value={NOW}>this plan, as it is now</option>
+        {value.includes(' ') && !choices.some((choice) => choice.value === value) && (
+          <option value={value}>as chosen</option>
+        )}
         {groups.map((group) => (
           <optgroup key={group} label={group}>
             {choices
@@ -106,7 +129,8 @@ function Pick({ label, value, choices, onPick }: PickProps) {
 /** What is to be done at the bench from one state to another: of this plan, of a machine, of another build. */
 export function ChangePlanView() {
   const { id, revision } = useSession((state) => state.confirmed)
-  const choices = useChoices(id, revision)
+  const [words, setWords] = useState('')
+  const choices = useChoices(id, revision, words)
   const [from, setFrom] = useState('')
   const [to, setTo] = useState(NOW)
   const [minutes, setMinutes] = useState(USUAL_MINUTES_PER_LEAD)
@@ -141,6 +165,17 @@ export function ChangePlanView() {
             className="w-16 rounded border border-seam bg-linen px-1.5 py-1 text-right"
           />
           <span className="text-faded">min a lead</span>
+        </label>
+        <label className="flex items-center gap-2">
+          <span className="text-faded">other builds named</span>
+          <input
+            type="search"
+            value={words}
+            maxLength={200}
+            placeholder="any"
+            onChange={(event) => setWords(event.target.value)}
+            className="w-36 rounded border border-seam bg-linen px-1.5 py-1"
+          />
         </label>
         <Button tone="act" disabled={report === undefined} onClick={() => window.print()}>
           <Printer size={17} aria-hidden /> Print

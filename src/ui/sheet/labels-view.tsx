@@ -66,6 +66,7 @@ export function LabelsView() {
             <span className="text-faded">on</span>
             <select
               value={kind}
+              aria-label="What the labels are printed on"
               className={SELECT}
               onChange={(event) => {
                 const next = event.target.value as Wish['kind']

@@ -57,7 +57,12 @@ export function Wiring() {
     <Section title="The wiring">
       <div className="space-y-6">
         {machines.map((machine) => (
-          <WiringPicture key={machine.name} label={machine.name} only={machine.only} />
+          <WiringPicture
+            key={machine.name}
+            label={machine.name}
+            title={machines.length === 1 ? 'wiring' : `wiring ${machine.name}`}
+            only={machine.only}
+          />
         ))}
       </div>
     </Section>

@@ -65,8 +65,16 @@ function Lines({ harness, layout }: { readonly harness: Harness; readonly layout
   })
 }
 
+interface WiringPictureProps {
+  /** What is wired, in the words of those who see it. */
+  readonly label: string
+  /** What it is called as a file. */
+  readonly title: string
+  readonly only?: ReadonlySet<string>
+}
+
 /** The wiring as a picture for paper: sources left, boxes between, devices right, every lead a line in the manner of its service. */
-export function WiringPicture({ label, only }: { readonly label: string; readonly only?: ReadonlySet<string> }) {
+export function WiringPicture({ label, title, only }: WiringPictureProps) {
   const harness = useHarness()
   const layout = useMemo(() => {
     const wish = { only, isUsedOnly: true }
@@ -80,6 +88,7 @@ export function WiringPicture({ label, only }: { readonly label: string; readonl
       <svg
         role="img"
         aria-label={`${label}: the wiring`}
+        data-title={title}
         viewBox={`-2 -2 ${WIDTH_PX + 4} ${heightPx + 4}`}
         className="mx-auto max-h-[225mm] w-full"
       >

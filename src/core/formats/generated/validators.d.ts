@@ -23,6 +23,7 @@ export declare const validateDiagnose: Validator
 export declare const validateSeen: Validator
 export declare const validateChange: Validator
 export declare const validateEntries: Validator
+export declare const validateEntryList: Validator
 export declare const validateNewMachine: Validator
 export declare const validateTicksFile: Validator
 export declare const validateMachineFile: Validator
