@@ -81,11 +81,6 @@ const shots: readonly Shot[] = [
       await page.waitForTimeout(900)
     },
   },
-  {
-    name: 'part-editor',
-    path: '/builds/harbour-lantern/parts',
-    then: openWindow('Correct Thimblefold Halo 120, 12 LEDs'),
-  },
   { name: 'finder', path: '/builds/harbour-lantern/parts', theme: 'dark', then: findLight },
   {
     name: 'plans',
@@ -179,6 +174,7 @@ const shots: readonly Shot[] = [
       await page.getByLabel('Why').fill('SYS2 is nearer, and its lead is short')
       await page.getByRole('dialog').getByRole('button', { name: 'Write it down' }).click()
       await page.getByRole('region', { name: 'Otherwise than planned' }).waitFor()
+      await page.getByText('Saved', { exact: true }).waitFor()
     },
   },
 ]

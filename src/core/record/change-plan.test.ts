@@ -1,5 +1,6 @@
 import { bench, demoBuild } from '../../../tests/support/bench'
 import { numbers } from '../../../tests/support/numbers'
+import { elsewhere, entry } from '../../../tests/support/record'
 import { apply } from '../build/apply'
 import { entriesOf } from '../build/attached'
 import { modeEdit, syncEdit } from '../build/choose'
@@ -10,8 +11,11 @@ import type { Build } from '../build/schema'
 import type { Edit } from '../build/edit-schema'
 import { derive } from '../operate/harness'
 import { check } from '../rules/check'
+import type { PortRef } from '../schema/schema-kit'
 import { changeText } from '../wording/change-text'
 import { changePlan } from './change-plan'
+import type { Entry } from './entry-schema'
+import { machineState } from './machine'
 
 const after = (build: Build, ...edits: readonly Edit[]): Build =>
   edits.reduce((rest, edit) => apply(rest, edit).build, build)
@@ -119,6 +123,36 @@ test.each(BUILDS.flatMap((a) => BUILDS.filter((b) => b !== a).map((b) => [a, b] 
     expect(atBench(end)).toEqual(atBench(to))
   },
 )
+
+test('three machines of Night Ferry, each otherwise, and the plan changed: each plan of changes by hand, and sound at its end', () => {
+  const plan = demoBuild('night-ferry')
+  const port = (itemId: string, portId: string) => ({ itemId, portId })
+  const move = (build: Build, from: PortRef, to: PortRef) => {
+    const out = after(build, unplugEdit(build.threads.filter((thread) => portKey(thread.from) === portKey(from))))
+    return after(out, plugEdit(out, from, to))
+  }
+  const fan = port('f13', 'fan')
+  const newPlan = move(move(plan, fan, port('m1', 'SYS4')), port('b2', 'supply2'), port('s1', 'A_2'))
+  const builtBy = (...log: readonly Entry[]) => machineState(plan, log).asBuilt
+  const machines = [
+    builtBy(),
+    builtBy(entry('a', 1, elsewhere('t23', 'f13.fan', 'm1.SYS4', 'SYS1 is under the card'))),
+    builtBy(
+      entry('b', 1, { kind: 'difference', edit: { type: 'disconnect', threadId: 't16' }, reason: 'one cable lost' }),
+    ),
+  ]
+  expect(machines.map((machine) => textsOf(machine, newPlan))).toEqual([
+    ['Move B2 supply lead 2 from B plug 3 to A plug 2.', 'Move F13 from SYS1 to SYS4.'],
+    ['Move B2 supply lead 2 from B plug 3 to A plug 2.'],
+    ['Plug B2 supply lead 2 into A plug 2.', 'Move F13 from SYS1 to SYS4.'],
+  ])
+  for (const machine of machines) {
+    const end = followed(machine, newPlan)
+    expect(atBench(end)).toEqual(atBench(newPlan))
+    expect(check(derive(end)).counts.stop).toBe(0)
+    expect(foundIn(end)).toEqual(foundIn(newPlan))
+  }
+})
 
 /** A state some changes away: things gone, leads that changed their ports, settings taken back. */
 function shaken(build: Build, seed: number): Build {

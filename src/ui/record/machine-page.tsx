@@ -141,7 +141,7 @@ function Files() {
         ),
     )
   return (
-    <div className="flex flex-wrap gap-2 print:hidden">
+    <div className="flex flex-wrap gap-2 max-sm:order-last print:hidden">
       <Button onClick={() => window.print()}>
         <Printer size={17} aria-hidden /> Print
       </Button>
@@ -190,7 +190,7 @@ export function MachinePage({ initial }: { readonly initial: Machine }) {
           <SaveState />
           <ThemeSwitch />
         </header>
-        <main className="space-y-3">
+        <main className="flex flex-col gap-3 [&>*]:min-w-0">
           <nav className="text-[14px] print:hidden">
             <Link href="/machines" className="underline">
               All machines

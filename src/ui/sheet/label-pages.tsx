@@ -113,8 +113,10 @@ export function LabelPages({ wish }: { readonly wish: Wish }) {
             viewBox={`0 0 ${width} ${height}`}
             width={`${width}mm`}
             height={`${height}mm`}
-            className="block max-w-full break-after-page border border-thread bg-white font-sans text-black last:break-after-auto print:max-w-none print:border-0"
+            className="block max-w-full break-after-page border border-thread font-sans last:break-after-auto print:max-w-none print:border-0"
           >
+            {/* Paper is white and ink is black in a dark room too. */}
+            <rect width={width} height={height} fill="#fff" />
             {(!isRuleApart || index === 0) && <Rule paper={paper} />}
             {page.map((placed) => (
               <LabelPicture
