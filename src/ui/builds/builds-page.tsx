@@ -11,9 +11,8 @@ import { countOf } from '@/core/wording/text'
 import { useHelp } from '@/ui/focus/help'
 import { ask, postJson } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
-import { Logo } from '@/ui/shared/logo'
+import { PageHead } from '@/ui/shared/page-head'
 import { Pager } from '@/ui/shared/pager'
-import { ThemeSwitch } from '@/ui/shared/theme-switch'
 import { ImportButton } from '@/ui/shared/import-button'
 import { useAsk } from '@/ui/shared/use-ask'
 import { BlankBench } from './blank-bench'
@@ -108,10 +107,7 @@ export function BuildsPage({ builds: { rows, count, page, pageCount }, tags, wis
   const [isShowingDeleted, setShowingDeleted] = useState(false)
   return (
     <div className="mx-auto max-w-4xl px-4 pb-16">
-      <header className="flex items-center justify-between py-3">
-        <Logo />
-        <ThemeSwitch />
-      </header>
+      <PageHead />
       <main>
         <h1 className="mt-6 font-display text-3xl font-semibold">Which lead goes where, and will it hold?</h1>
         <p className="mt-2 max-w-prose text-faded">

@@ -5,6 +5,7 @@ import type { What } from '@/core/record/entry-schema'
 import { RECORD_LIMITS } from '@/core/record/limits'
 import { Button } from '@/ui/shared/button'
 import { FIELD, Field } from './field'
+import { ItemOptions } from './item-options'
 import { useMachine } from './machine-context'
 
 /** What is written down by hand, each with the fields that it has; `about` is a thing, `port` a port that gives. */
@@ -129,11 +130,7 @@ export function AddEntry() {
           <Field label="Of which thing, if of one">
             <select {...register('about')} className={FIELD}>
               <option value="">the machine as a whole</option>
-              {built.items.map(({ id, mark }) => (
-                <option key={id} value={id}>
-                  {mark}
-                </option>
-              ))}
+              <ItemOptions />
             </select>
           </Field>
         )}

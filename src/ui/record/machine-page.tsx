@@ -11,9 +11,8 @@ import { ask } from '@/ui/shared/api'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { FileButton } from '@/ui/shared/file-button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
-import { Logo } from '@/ui/shared/logo'
 import { notify } from '@/ui/shared/notices'
-import { ThemeSwitch } from '@/ui/shared/theme-switch'
+import { PageHead } from '@/ui/shared/page-head'
 import { useAsk } from '@/ui/shared/use-ask'
 import { usePrintedFoot } from '@/ui/shared/use-printed-foot'
 import { ViewTabs } from '@/ui/shared/view-tabs'
@@ -185,11 +184,9 @@ export function MachinePage({ initial }: { readonly initial: Machine }) {
   return (
     <MachineProvider initial={initial}>
       <div className="mx-auto max-w-4xl px-4 pb-16 print:max-w-none print:p-0">
-        <header className="flex flex-wrap items-center justify-between gap-3 py-3 print:hidden">
-          <Logo />
+        <PageHead>
           <SaveState />
-          <ThemeSwitch />
-        </header>
+        </PageHead>
         <main className="flex flex-col gap-3 [&>*]:min-w-0">
           <nav className="text-[14px] print:hidden">
             <Link href="/machines" className="underline">

@@ -8,9 +8,8 @@ import type { Page } from '@/core/formats/api-types'
 import type { MachineSummary } from '@/core/record/answers'
 import { countOf } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
-import { Logo } from '@/ui/shared/logo'
+import { PageHead } from '@/ui/shared/page-head'
 import { Pager } from '@/ui/shared/pager'
-import { ThemeSwitch } from '@/ui/shared/theme-switch'
 import { FIELD, Field } from './field'
 import { MachineList } from './machine-list'
 import { ReadMachine } from './read-machine'
@@ -83,10 +82,7 @@ export function MachinesPage({
   const isAsked = asked.words !== '' || asked.program !== ''
   return (
     <div className="mx-auto max-w-4xl px-4 pb-16">
-      <header className="flex items-center justify-between py-3">
-        <Logo />
-        <ThemeSwitch />
-      </header>
+      <PageHead />
       <main className="space-y-4">
         <div>
           <h1 className="font-display text-2xl font-semibold">All machines</h1>

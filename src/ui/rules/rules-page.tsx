@@ -2,8 +2,7 @@ import { EXAMPLES } from '@/core/rules/generated/examples'
 import { RULES } from '@/core/rules'
 import { GROUPS, type AnyRule, type RuleGroup } from '@/core/rules/engine/rule'
 import { SeverityMark } from '@/ui/shared/severity'
-import { Logo } from '@/ui/shared/logo'
-import { ThemeSwitch } from '@/ui/shared/theme-switch'
+import { PageHead } from '@/ui/shared/page-head'
 
 const GROUP_WORDS: Readonly<Record<RuleGroup, string>> = {
   fit: 'Plugs and ports',
@@ -44,10 +43,7 @@ function Rule({ rule }: { readonly rule: AnyRule }) {
 export function RulesPage() {
   return (
     <div className="mx-auto max-w-[52rem] px-5 pb-16">
-      <header className="flex items-center justify-between py-2">
-        <Logo />
-        <ThemeSwitch />
-      </header>
+      <PageHead />
       <main>
         <h1 className="mt-4 font-display text-3xl font-semibold">What is checked</h1>
         <p className="mt-2 max-w-prose text-faded">
