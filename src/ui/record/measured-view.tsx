@@ -12,6 +12,7 @@ import { Button } from '@/ui/shared/button'
 import { SELECT } from '@/ui/shared/select-class'
 import { CELL, PlainTable } from '@/ui/shared/plain-table'
 import { FIELD, Field } from './field'
+import { ItemOptions } from './item-options'
 import { useMachine } from './machine-context'
 
 /** What can be measured: its unit, the most that is believed, and how it is written down. */
@@ -162,11 +163,7 @@ function AnyValue() {
             className={FIELD}
           >
             <option value="">choose …</option>
-            {built.items.map(({ id, mark }) => (
-              <option key={id} value={id}>
-                {mark}
-              </option>
-            ))}
+            <ItemOptions />
           </select>
         </Field>
         <Field label="Where on it">
