@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
 import { LoomError } from '../core/errors'
+import { readMachineFile } from '../core/export/machine-file'
 import { canonicalJson } from '../core/formats/canonical'
 import { openPartsCsv, writePartsCsv } from '../core/formats/parts-csv'
 import { PARTS_FORMAT, PARTS_VERSION } from '../core/formats/parts-file'
@@ -10,6 +11,7 @@ import type { Part } from '../core/parts/schema'
 import { importBuild } from './builds'
 import { db } from './db'
 import type { HeavyJob, Outcome } from './heavy'
+import { importMachine } from './machine-log'
 import { importPartsFile, ownPacks } from './packs'
 import { importParts, lookAfter, ownPartsInBatches } from './parts'
 
@@ -80,6 +82,10 @@ async function importBuildText(): Promise<Outcome> {
   return { sort: 'done', status: 201, body: { id, name, revision } }
 }
 
+async function importMachineText(): Promise<Outcome> {
+  return { sort: 'done', status: 201, body: await importMachine(db(), readMachineFile(await wholeText('', pieces()))) }
+}
+
 async function write(text: string): Promise<void> {
   if (!process.stdout.write(text)) await once(process.stdout, 'drain')
 }
@@ -106,6 +112,7 @@ async function exportJson(): Promise<void> {
 const JOBS: Readonly<Record<HeavyJob, () => Promise<Outcome | void>>> = {
   'import-parts': importPartsText,
   'import-build': importBuildText,
+  'import-machine': importMachineText,
   'export-csv': exportCsv,
   'export-json': exportJson,
 }

@@ -5,10 +5,11 @@ import { join } from 'node:path'
 import { Readable, type Writable } from 'node:stream'
 import { LoomError, type LoomErrorCode } from '../core/errors'
 import { tooLarge } from '../core/formats/json-text'
-import { letGoBy } from './http'
+import { LIMITS } from '../core/schema/schema-kit'
+import { letGoBy, readText } from './http'
 
 /** What is done in a process of its own, so that nobody else waits and no file takes the server down: heavy-process.ts. */
-export type HeavyJob = 'import-parts' | 'import-build' | 'export-csv' | 'export-json'
+export type HeavyJob = 'import-parts' | 'import-build' | 'import-machine' | 'export-csv' | 'export-json'
 
 /** What the process of an import writes, in one line of JSON. */
 export type Outcome =
@@ -137,6 +138,20 @@ export async function readIn(
     child.kill('SIGKILL')
     await letGoBy(reader)
   }
+}
+
+/** A file that is read faster than a process of its own is begun. */
+const SMALL_BYTES = 256 * 1024
+
+/** Reads a file here where it is small, and in a process of its own where it is not, or does not say how large it is. */
+export async function readSoon(
+  job: Extract<HeavyJob, `import-${string}`>,
+  request: Request,
+  read: (text: string) => Promise<object>,
+): Promise<Response> {
+  const length = Number(request.headers.get('content-length') ?? Infinity)
+  if (!(length <= SMALL_BYTES)) return readIn(job, request, LIMITS.fileBytes)
+  return Response.json(await read(await readText(request, SMALL_BYTES)), { status: 201 })
 }
 
 /** What a process writes, as it writes it, no faster than it is taken; it breaks off where the process fails. */

@@ -118,14 +118,14 @@ export function numberAsked<T>(params: URLSearchParams, name: string, fallback: 
 
 const MOST_QUERY_LENGTH = 200
 
-/** A text that an address searches for; an error where it is no plain text. */
-export function wordsAsked(params: URLSearchParams): string {
-  const text = params.get('q') ?? ''
+/** A text that an address asks with, or an empty one; an error that names it where it is no plain text. */
+export function wordsAsked(params: URLSearchParams, name = 'q'): string {
+  const text = params.get(name) ?? ''
   if (text.length <= MOST_QUERY_LENGTH && !/[\p{Cc}\p{Cs}]/u.test(text)) return text
   throw new LoomError(
     'REQUEST_REFUSED',
-    `The search text must be plain text of at most ${MOST_QUERY_LENGTH} characters.`,
-    'q',
+    `“${name}” in the address must be plain text of at most ${MOST_QUERY_LENGTH} characters.`,
+    name,
   )
 }
 
@@ -150,17 +150,7 @@ export function asDownload(text: string | ReadableStream<Uint8Array>, name: stri
 
 /** What of machines an address asks for: words, a page, and a program below a version. */
 export function machinesAsked(params: URLSearchParams) {
-  const text = (name: string) => {
-    const value = params.get(name) ?? ''
-    if (value.length > MOST_QUERY_LENGTH || /[\p{Cc}\p{Cs}]/u.test(value))
-      throw new LoomError(
-        'REQUEST_REFUSED',
-        `“${name}” in the address must be plain text of at most ${MOST_QUERY_LENGTH} characters.`,
-        name,
-      )
-    return value
-  }
-  const [program, below] = [text('program'), text('below')]
+  const [program, below] = [wordsAsked(params, 'program'), wordsAsked(params, 'below')]
   return {
     words: wordsAsked(params),
     page: numberAsked(params, 'page', 1),

@@ -9,7 +9,15 @@ import type { Sql, Tx } from './db'
 import { getMachine, keepFacts, keepPlan, keptPlan, machineRow, planAt, type MachineRow } from './machines'
 
 /** What changes what a machine is found by; ticks and values do not. */
-const TELLING: readonly What['kind'][] = ['named', 'difference', 'program', 'leftover', 'replanned', 'withdrawn']
+const TELLING: readonly What['kind'][] = [
+  'named',
+  'difference',
+  'program',
+  'leftover',
+  'replanned',
+  'settled',
+  'withdrawn',
+]
 
 const digestOf = (entry: Entry): string => createHash('sha256').update(canonicalJson(entry)).digest('hex')
 

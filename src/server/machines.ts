@@ -207,6 +207,10 @@ export async function listMachines(sql: Sql, wish: MachinesWish): Promise<Page<M
     cross join lateral (
       select count(*)::int as difference_count from machine_log of where machine_id = m.id and kind = 'difference'
         and not exists (select 1 from machine_log c where c.machine_id = m.id and c.corrects = of.entry_id)
+        and not exists (
+          select 1 from machine_log s where s.machine_id = m.id and s.kind = 'settled'
+            and s.entry #>> '{what,differenceId}' = of.entry_id and s.entry #>> '{what,how}' = 'undone'
+        )
     ) d
     order by m.made_at desc, m.id`
   const wanted = words

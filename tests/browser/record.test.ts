@@ -99,7 +99,7 @@ test('otherwise than planned: beside the plan, taken into it, and the machine ch
 })
 
 test('a difference is kept with its reason; a value that cannot be is refused at its field; two pages see each other', async () => {
-  const { id, page } = await newMachine(demoBuild('harbour-lantern'), 'Two pages')
+  const { id, plan, page } = await newMachine(demoBuild('harbour-lantern'), 'Two pages')
   const other = await newPage(`/machines/${id}`)
   await other.getByText('0 of 27 steps done').waitFor()
   await page.getByRole('button', { name: /^Done: Start M1 bare/ }).click()
@@ -131,6 +131,16 @@ test('a difference is kept with its reason; a value that cannot be is refused at
   expect((await stateOf(id)).differences.map(({ state, keptReason }) => [state, keptReason])).toEqual([
     ['kept', 'two fans are enough'],
   ])
+  // A plan that goes on does not undo what stays so; a hand does, and says it.
+  await save(plan.id, 0, { type: 'chooseHeadroom', headroomPercent: 30 })
+  await open(page, `/machines/${id}`)
+  await tab(page, 'Plan changed')
+  await page.getByText('Nothing is to be done at the bench.').waitFor()
+  await tab(page, 'As built')
+  await page.getByRole('button', { name: 'Undone: as planned again' }).click()
+  await page.getByText('Undone: the machine is as planned there again.').waitFor()
+  await isSaved(page)
+  expect((await stateOf(id)).asBuilt.threads).toHaveLength(plan.threads.length)
 })
 
 test('a photo beside a step is shown at once, kept small, and there after a reload', async () => {

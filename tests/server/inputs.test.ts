@@ -6,8 +6,12 @@ import type { PartsRead, Refusal, RowsRefused, ShelfPack, ShelfPart } from '../.
 import { canonicalJson } from '../../src/core/formats/canonical'
 import { asBuild } from '../../src/core/formats/validate'
 import { makeFan } from '../../src/core/parts/make'
+import type { Machine } from '../../src/core/record/answers'
+import type { MachineFile } from '../../src/core/record/entry-schema'
+import { machineState } from '../../src/core/record/machine'
 import { bench } from '../support/bench'
 import { mutated, mutatedTable } from '../support/mutate'
+import { entry } from '../support/record'
 import { TIMES } from '../support/runs'
 import { call, getBuild, newBuild, serverUrl } from '../support/server'
 
@@ -134,6 +138,58 @@ test('edits', async () => {
       throw new Error(`acknowledged ${revision}, stored ${after.revision}: ${String(body)}`)
     asBuild(after)
   })
+})
+
+test('the log of a machine, sheets given back, and machines as files', async () => {
+  const { id: buildId } = await newBuild(small)
+  const made = await call<{ id: string }>('POST', `/api/builds/${buildId}/machines`, {
+    id: randomUUID(),
+    name: 'Fuzzed',
+    revision: 0,
+  })
+  const address = `/api/machines/${made.body.id}`
+  const entries = [
+    entry('a', 1, { kind: 'tick', workId: 'plug t1', isDone: true }),
+    entry('b', 2, { kind: 'speed', about: { itemId: 'm1', portId: 'SYS1' }, valueRpm: 700 }),
+    entry('c', 3, { kind: 'difference', edit: { type: 'disconnect', threadId: small.threads[0]!.id }, reason: 'lost' }),
+    entry('d', 4, { kind: 'withdrawn', reason: 'found' }, 'c'),
+  ]
+  const sheet = {
+    format: 'gentle-loom ticks',
+    version: 1,
+    machineId: made.body.id,
+    machineName: 'Fuzzed',
+    planName: 'Small',
+    planRevision: 0,
+    entries,
+  }
+  const file = (await call<MachineFile>('GET', `${address}/file`)).body
+  const logged = async () => (await call<Machine>('GET', address)).body.entryCount
+  const kinds: readonly (readonly [path: string, value: unknown, status: number])[] = [
+    [`${address}/log`, { entries }, 200],
+    [`${address}/sheet`, sheet, 200],
+    ['/api/machines/import', { ...file, entries }, 201],
+  ]
+  for (const [path, value, good] of kinds) {
+    // Ids are fresh in each, so that what is kept is told from what was there.
+    const inputs = inputsOf(mutated(value), 150).map((body) =>
+      typeof body === 'string' ? body.replaceAll(/"id":"([abcd])"/g, () => `"id":"${randomUUID()}"`) : body,
+    )
+    for (const body of inputs) {
+      const before = await logged()
+      const outcome = await send('POST', path, body)
+      if (outcome.status === good) {
+        tally.kept += 1
+        continue
+      }
+      mustBeRefused(outcome, body)
+      if ((await logged()) !== before) throw new Error(`refused, but changed: ${String(body)}`)
+    }
+  }
+  // Whatever was kept comes to something, and the machine can be opened.
+  const { plan, entries: kept } = (await call<Machine>('GET', address)).body
+  expect(machineState(plan, kept).asBuilt.id).toBe(plan.id)
+  expect((await fetch(`${serverUrl()}${address}/file?form=csv`)).status).toBe(200)
 })
 
 test('parts and packs', async () => {

@@ -1,7 +1,10 @@
+import { stepsOf } from '../build/apply'
+import type { SingleEdit } from '../build/edit-schema'
 import { portKey } from '../build/refs'
+import type { Harness } from '../operate/harness'
 import type { AsBuilt, AsBuiltLead } from '../record/as-built'
-import type { Measurement } from '../record/machine'
-import type { MachineState } from '../record/machine'
+import type { MachineState, Measurement } from '../record/machine'
+import type { PortRef } from '../schema/schema-kit'
 import { asCsv } from '../sheet/csv'
 import { placeWords } from '../wording/step-text'
 
@@ -20,8 +23,14 @@ function valuesOf(measured: readonly Measurement[]) {
   ) as object
 }
 
+/** The lead that a step plugs or unplugs. */
+function leadOf(plan: Harness, step: SingleEdit): PortRef | undefined {
+  if (step.type === 'connect') return step.thread.from
+  return step.type === 'disconnect' ? plan.threads.find(({ id }) => id === step.threadId)?.from : undefined
+}
+
 /** Every lead of a machine as CSV (RFC 4180): planned beside built, what is set, expected beside measured. */
-export function asBuiltCsv({ harness, leads, places }: AsBuilt, { differences }: MachineState): string {
+export function asBuiltCsv({ plan, harness, leads, places }: AsBuilt, { differences }: MachineState): string {
   const placeAt = new Map(
     places.map((place) => [
       place.at.portId === undefined ? place.at.itemId : `${place.at.itemId}.${place.at.portId}`,
@@ -29,11 +38,12 @@ export function asBuiltCsv({ harness, leads, places }: AsBuilt, { differences }:
     ]),
   )
   const reasons = new Map(
-    differences.flatMap(({ entry }) => {
-      const { edit, reason } = entry.what
-      const steps = edit.type === 'batch' ? edit.edits : [edit]
-      return steps.flatMap((step) => (step.type === 'connect' ? [[portKey(step.thread.from), reason] as const] : []))
-    }),
+    differences.flatMap(({ entry: { what } }) =>
+      stepsOf(what.edit).flatMap((step) => {
+        const from = leadOf(plan, step)
+        return from === undefined ? [] : [[portKey(from), what.reason] as const]
+      }),
+    ),
   )
   const sits = (itemId: string) => (harness.placeOf(itemId) === undefined ? '' : placeWords(harness, itemId))
   const rowOf = ({ ref, setting, ...lead }: AsBuiltLead) => {

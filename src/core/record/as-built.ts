@@ -31,6 +31,7 @@ export interface MeasuredPlace {
 }
 
 export interface AsBuilt {
+  readonly plan: Harness
   /** The machine as it is. */
   readonly harness: Harness
   readonly leads: readonly AsBuiltLead[]
@@ -113,5 +114,5 @@ function nameOf(built: Harness, { itemId, portId }: MeasuredPlace['at']): string
 /** A machine as it is beside its plan: every lead with both ends, what is set for it, and measured beside expected. */
 export function asBuiltOf(plan: Harness, { asBuilt, measured }: Pick<MachineState, 'asBuilt' | 'measured'>): AsBuilt {
   const harness = asBuilt === plan.build ? plan : derive(asBuilt)
-  return { harness, leads: leadsOf(plan, harness), places: placesOf(harness, measured) }
+  return { plan, harness, leads: leadsOf(plan, harness), places: placesOf(harness, measured) }
 }

@@ -43,11 +43,11 @@ const WhatSchema = tagged(
     strict({ ...kind('leftover'), what: Line, keptWhere: Line }),
     /** The machine is otherwise than its plan: what its plan would have to become, and why. */
     strict({ ...kind('difference'), edit: EditSchema, reason: Line }),
-    /** A difference stays as it is, or went into the plan. */
+    /** A difference stays as it is, went into the plan, or was undone at the machine, which is as planned there again. */
     strict({
       ...kind('settled'),
       differenceId: Id,
-      how: oneOf(['kept', 'taken'] as const),
+      how: oneOf(['kept', 'taken', 'undone'] as const),
       reason: Type.Optional(Line),
     }),
     strict({ ...kind('fault'), what: Line, found: Line, about: Type.Optional(AboutSchema) }),

@@ -45,6 +45,7 @@ const LOG: readonly Entry[] = [
   entry('j', 10, { kind: 'program', name: 'loft', version: '2.10' }),
   entry('k', 11, { kind: 'named', name: 'Lantern for the pier', serial: 'HL-7' }),
   entry('l', 12, { kind: 'leftover', what: 'one long screw', keptWhere: 'tin 3' }),
+  entry('o', 13, { kind: 'difference', edit: { type: 'disconnect', threadId: 't3' }, reason: 'its plug broke' }),
 ]
 
 describe('what a log comes to', () => {
@@ -58,7 +59,10 @@ describe('what a log comes to', () => {
     expect([...state.struck].map(([id, by]) => `${id} by ${by.id}`)).toEqual(['e by f'])
     const moved = state.asBuilt.threads.find(({ id }) => id === 't2')!
     expect(moved.to).toEqual({ itemId: 'm1', portId: 'SYS2' })
-    expect(state.differences.map(({ state: is, keptReason }) => [is, keptReason])).toEqual([['kept', 'it may stay']])
+    expect(state.differences.map(({ state: is, keptReason }) => [is, keptReason])).toEqual([
+      ['kept', 'it may stay'],
+      ['open', undefined],
+    ])
   })
 
   test('is the same in whatever order it came in, and however often', () => {
@@ -76,11 +80,20 @@ describe('what a log comes to', () => {
     expect([...machineState(plan, log).struck.keys()]).toEqual(['a', 'b'])
   })
 
+  test('a difference that was undone is none any more, and may come again', () => {
+    const undone = [...LOG.slice(0, -1), entry('m', 20, { kind: 'settled', differenceId: 'g', how: 'undone' })]
+    const state = machineState(plan, undone)
+    expect(state.asBuilt).toBe(plan)
+    expect(state.differences.map(differenceText)).toEqual(['Undone: the machine is as planned there again.'])
+    const again = machineState(plan, [...undone, entry('n', 21, elsewhere('t2', 'f1.fan', 'm1.SYS2', 'after all'))])
+    expect(again.asBuilt.threads.find(({ id }) => id === 't2')!.to.portId).toBe('SYS2')
+  })
+
   test('a difference that the plan has no room for any more is told, and the rest stands', () => {
     const gone = apply(plan, { type: 'removeItem', itemId: 'f1' }).build
     const [difference] = machineState(gone, LOG).differences
     expect(differenceText(difference!)).toMatch(/^Its plan has no room for it any more: .*t2/)
-    expect(machineState(gone, LOG).asBuilt).toBe(gone)
+    expect(machineState(gone, LOG.slice(0, -1)).asBuilt).toBe(gone)
     const taken = { ...apply(plan, (LOG[6]!.what as EntryOf<'difference'>['what']).edit).build, revision: 5 }
     expect(differenceText(machineState(taken, LOG).differences[0]!)).toBe('Its plan says the same by now.')
   })
@@ -98,7 +111,10 @@ describe('as built', () => {
       built.leads
         .filter(({ isOtherwise }) => isOtherwise)
         .map(({ leadName, plannedTo, builtTo }) => [leadName, plannedTo, builtTo]),
-    ).toEqual([['F1', 'Y1 outlet 1', 'SYS2']])
+    ).toEqual([
+      ['F1', 'Y1 outlet 1', 'SYS2'],
+      ['F2', 'Y1 outlet 2', undefined],
+    ])
   })
 
   test('expected beside measured: by hand, a fan of the splitter that goes to SYS2 leaves SYS1 its speed', () => {
@@ -117,6 +133,7 @@ describe('as built', () => {
     )
     expect(rows).toHaveLength(built.leads.length)
     expect(rows.find((row) => row.startsWith('F1,'))).toMatch(/,Y1 outlet 1,SYS2,yes,pwm,.*,SYS2 is nearer$/)
+    expect(rows.find((row) => row.startsWith('F2,'))).toMatch(/,Y1 outlet 2,,yes,.*,its plug broke$/)
     expect(rows.find((row) => row.startsWith('Y2'))).toMatch(/,CPU,CPU,,pwm,"50 °C 30 %.*",688,688,690,,,$/)
   })
 })
@@ -141,6 +158,7 @@ test('every entry is told in words, also of things that are no longer there', ()
     'loft is installed: version 2.10.',
     'It is called Lantern for the pier, serial HL-7.',
     'one long screw, kept: tin 3.',
+    'F2 is left unplugged, not in Y1 outlet 2. Why: its plug broke.',
   ])
   const bare = { ...names, build: { ...plan, items: [], threads: [] }, stepText: () => undefined }
   for (const one of LOG) expect(entryText(bare, one)).not.toBe('')

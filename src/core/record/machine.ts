@@ -11,7 +11,7 @@ export type Measurement = EntryOf<'speed'> | EntryOf<'current'> | EntryOf<'volta
 export interface Difference {
   readonly entry: EntryOf<'difference'>
   /** open: nobody has said what becomes of it. */
-  readonly state: 'open' | 'kept' | 'taken'
+  readonly state: 'open' | 'kept' | 'taken' | 'undone'
   readonly keptReason: string | undefined
   /** Undefined where it is possible still; else why the plan has no room for it any more. */
   readonly refusal: string | undefined
@@ -76,6 +76,7 @@ function differencesOf(plan: Build, standing: readonly Entry[]) {
   let asBuilt = plan
   const differences = standing.filter(isKind('difference')).map((entry): Difference => {
     const { how, reason } = settled.get(entry.id)?.what ?? {}
+    if (how === 'undone') return { entry, state: how, keptReason: undefined, refusal: undefined, isInPlan: false }
     const outcome = tryFor(asBuilt, entry.what.edit)
     const refusal = 'reason' in outcome ? outcome.reason : undefined
     const isInPlan = 'build' in outcome && canonicalJson(outcome.build) === canonicalJson(asBuilt)

@@ -26,6 +26,12 @@ export const RECORD_WORDS: Readonly<Record<What['kind'], string>> = {
   withdrawn: 'withdrawn',
 }
 
+const SETTLED_WORDS = {
+  kept: 'A difference stays',
+  taken: 'Taken into the plan',
+  undone: 'As planned again, no longer',
+} as const
+
 /** The names by which an entry speaks of the machine. */
 export interface EntryNames {
   readonly build: Build
@@ -76,7 +82,7 @@ export function entryText({ build, stepText, entry: byId }: EntryNames, { what, 
       const difference = byId(what.differenceId)
       const of = difference?.what.kind === 'difference' ? `: ${sentenceOf(build, difference.what.edit)}` : '.'
       const why = what.reason === undefined ? '' : ` Why: ${withDot(what.reason)}`
-      return `${what.how === 'kept' ? 'A difference stays' : 'Taken into the plan'}${of}${why}`
+      return `${SETTLED_WORDS[what.how]}${of}${why}`
     }
     case 'fault':
       return `${about(build, what.about)}${withDot(what.what)} Found: ${withDot(what.found)}`
@@ -113,6 +119,7 @@ function sentenceOf(build: Build, edit: Edit): string {
 
 /** What became of a difference between a machine and its plan. */
 export function differenceText({ state, keptReason, refusal, isInPlan }: Difference): string {
+  if (state === 'undone') return 'Undone: the machine is as planned there again.'
   if (refusal !== undefined) return `Its plan has no room for it any more: ${refusal}`
   if (isInPlan) return 'Its plan says the same by now.'
   if (state === 'kept') return `It stays so${keptReason === undefined ? '.' : `: ${withDot(keptReason)}`}`

@@ -70,6 +70,11 @@ function OneDifference({ difference }: { readonly difference: Difference }) {
             />
           </>
         )}
+        {state !== 'undone' && !isInPlan && (
+          <Button small onClick={() => write({ kind: 'settled', differenceId: entry.id, how: 'undone' })}>
+            Undone: as planned again
+          </Button>
+        )}
         <PhotoButton small entryId={entry.id} />
       </div>
     </li>

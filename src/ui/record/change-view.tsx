@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from 'react'
 import type { Build } from '@/core/build/schema'
 import { changeReportOf } from '@/core/export/change-report'
 import { USUAL_MINUTES_PER_LEAD } from '@/core/record/change-plan'
+import { machineState } from '@/core/record/machine'
 import { ask } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { ChangeSteps } from '@/ui/work/change-steps'
@@ -11,22 +12,27 @@ import { useMachine } from './machine-context'
 
 /** What is to be done at this machine to make it what its plan has become, and the word that it is done. */
 export function ChangeView() {
-  const { machine, built, write } = useMachine()
+  const { machine, built, log, write } = useMachine()
   const { buildId, nowRevision } = machine
   const [now, setNow] = useState<Build | 'away'>()
   useEffect(() => {
     ask<Build>(`/api/builds/${buildId}`).then(setNow, () => setNow('away'))
   }, [buildId, nowRevision])
   const report = useMemo(
-    () => (typeof now === 'object' ? changeReportOf(built.build, now, USUAL_MINUTES_PER_LEAD) : undefined),
-    [built, now],
+    () =>
+      typeof now === 'object'
+        ? // What is otherwise here on purpose, or not decided yet, stays so.
+          changeReportOf(built.build, machineState(now, log).asBuilt, USUAL_MINUTES_PER_LEAD)
+        : undefined,
+    [built, now, log],
   )
   if (now === 'away') return <p className="text-madder">The plan as it is now cannot be read just now.</p>
   if (report === undefined || typeof now !== 'object') return <p className="text-faded">Looking at the plan …</p>
   return (
     <>
       <p>
-        This machine goes by revision {machine.plan.revision}, as it is; its plan is at revision {now.revision} by now.
+        This machine goes by revision {machine.plan.revision}; its plan is at revision {now.revision} by now. Where the
+        machine is otherwise than planned, it stays so: what is to be undone is told under “As built”.
       </p>
       <ChangeSteps report={report} />
       <Button tone="act" className="print:hidden" onClick={() => write({ kind: 'replanned', revision: now.revision })}>

@@ -1,5 +1,4 @@
 import { readTicksFile } from '@/core/export/machine-file'
-import { LIMITS } from '@/core/schema/schema-kit'
 import { db } from '@/server/db'
 import { answer, readText } from '@/server/http'
 import { readSheet } from '@/server/machine-log'
@@ -10,7 +9,7 @@ export function POST(
   { params }: { readonly params: Promise<{ readonly id: string }> },
 ): Promise<Response> {
   return answer(async () => {
-    const file = readTicksFile(await readText(request, LIMITS.fileBytes))
+    const file = readTicksFile(await readText(request))
     return Response.json(await readSheet(db(), (await params).id, file))
   })
 }
