@@ -88,7 +88,6 @@ test('otherwise than planned: beside the plan, taken into it, and the machine ch
   const changed = await getBuild(plan.id)
   expect(changed.revision).toBe(2)
   expect(changed.threads.find(({ from }) => from.itemId === 'f1')?.to.portId).toBe('SYS2')
-  await open(page, `/machines/${id}`)
   await tab(page, 'Plan changed')
   await page.getByText('Nothing is to be done at the bench.').waitFor()
   await page.getByRole('button', { name: 'It is done: go by revision 2 from now on' }).click()

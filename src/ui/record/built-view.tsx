@@ -39,7 +39,7 @@ async function takeIntoPlan(buildId: string, revision: number, { entry }: Differ
 }
 
 function OneDifference({ difference }: { readonly difference: Difference }) {
-  const { machine, names, write } = useMachine()
+  const { machine, names, write, reload } = useMachine()
   const { entry, state, refusal, isInPlan } = difference
   const isOpen = state === 'open' && refusal === undefined && !isInPlan
   const take = async () => {
@@ -48,8 +48,9 @@ function OneDifference({ difference }: { readonly difference: Difference }) {
       async (answer) => (answer.ok ? ((await answer.json()) as { revision: number }).revision : machine.nowRevision!),
       () => machine.nowRevision!,
     )
-    if (await takeIntoPlan(machine.buildId, now, difference))
-      write({ kind: 'settled', differenceId: entry.id, how: 'taken' })
+    if (!(await takeIntoPlan(machine.buildId, now, difference))) return
+    write({ kind: 'settled', differenceId: entry.id, how: 'taken' })
+    await reload()
   }
   return (
     <li className="space-y-1 border-t border-thread py-2 first:border-t-0 break-inside-avoid">

@@ -30,6 +30,8 @@ interface MachineView {
   readonly names: EntryNames
   readonly by: string
   readonly setBy: (by: string) => void
+  /** Looks anew at where the plan stands. */
+  readonly reload: () => Promise<void>
   /** Writes something down; gives the id of the entry. */
   readonly write: (what: What, more?: { readonly corrects?: string; readonly photo?: Blob }) => string
 }
@@ -113,6 +115,7 @@ export function MachineProvider({ initial, children }: { readonly initial: Machi
       },
       by,
       setBy,
+      reload: recording.reload,
       write: (what, more = {}) => recording.write(what, { ...more, by: by.trim() }),
     }
   }, [machine, pending, saving, log, state, plan, built, work, by, setBy, recording])

@@ -61,6 +61,14 @@ export function createRecording(initial: Machine, queue: KeptQueue<readonly Pend
     return queue?.keep(pending.length === 0 ? undefined : pending) ?? Promise.resolve()
   }
 
+  /** Asks for the whole machine: its plan, and where that stands now, may be others than before. */
+  const reload = async () => {
+    const whole = (await (await mustTake(await fetch(url))).json()) as Machine
+    seenCount = whole.entries.length
+    // What was acknowledged while this was on its way is not in it.
+    set({ machine: { ...whole, entries: merged(whole.entries, get().machine.entries) } })
+  }
+
   const pull = async () => {
     const answer = await mustTake(await fetch(`${url}/log?after=${seenCount}`))
     const { entries } = (await answer.json()) as { readonly entries: readonly Entry[] }
@@ -72,10 +80,7 @@ export function createRecording(initial: Machine, queue: KeptQueue<readonly Pend
       pending: pending.filter(({ entry }) => !ids.has(entry.id)),
     })
     const isReplanned = entries.some(({ what, corrects }) => what.kind === 'replanned' || corrects !== undefined)
-    if (!isReplanned) return
-    const whole = (await (await mustTake(await fetch(url))).json()) as Machine
-    seenCount = whole.entries.length
-    set({ machine: whole })
+    if (isReplanned) await reload()
   }
 
   const drop = async (refused: PendingEntry, why: string) => {
@@ -173,6 +178,8 @@ export function createRecording(initial: Machine, queue: KeptQueue<readonly Pend
       isResumed = true
       await flush()
     },
+    /** What does not come now comes with the next visit. */
+    reload: () => reload().catch(() => undefined),
     /** Asks for what others wrote; what does not come now comes with the next word. */
     sync: () => (isBusy ? Promise.resolve() : pull().catch(() => undefined)),
     isSafe: () => get().pending.length === 0 || queue?.isKept() === true,
