@@ -13,10 +13,12 @@ import {
 } from 'node:fs'
 import { join } from 'node:path'
 import postgres from 'postgres'
+import sharp from 'sharp'
 import type { Build } from '../../src/core/build/schema'
 import type { BuildSummary, Page } from '../../src/core/formats/api-types'
 import { canonicalJson } from '../../src/core/formats/canonical'
 import { bench } from '../support/bench'
+import { entry } from '../support/record'
 import { databasePid, freePort, isRoot, kill, parent, pause, start, type Running } from './running'
 
 jest.setTimeout(600_000)
@@ -67,6 +69,19 @@ test('a backup while twenty clients edit, restored elsewhere: every build is as 
       return ((await made.json()) as { id: string }).id
     }),
   )
+  // A machine with a log and a photo goes along.
+  const machine = `${url}/api/machines/m1`
+  const wanted = { id: 'm1', name: 'Of the backup', revision: 0 }
+  expect((await post(`${url}/api/builds/${ids[0]}/machines`, wanted)).status).toBe(201)
+  const written = [entry('a', 1, { kind: 'photo', photoId: 'p1' }), entry('b', 2, { kind: 'note', text: 'kept' })]
+  expect((await post(`${machine}/log`, { entries: written })).status).toBe(200)
+  const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#446688' } })
+    .jpeg()
+    .toBuffer()
+  const sent = await fetch(`${machine}/photos/p1`, { method: 'PUT', body: new Uint8Array(picture) })
+  expect(sent.status).toBe(204)
+  const photoAt = async (address: string) =>
+    Buffer.from(await (await fetch(`${address}/api/machines/m1/photos/p1`)).arrayBuffer()).toString('base64')
   let isOver = false
   const client = async (id: string) => {
     for (let revision = 0; !isOver; revision += 1) {
@@ -106,6 +121,8 @@ test('a backup while twenty clients edit, restored elsewhere: every build is as 
     if (build.revision > 0) moved += 1
   }
   expect(moved).toBe(CLIENTS)
+  expect(await ask(`${restored.url}/api/machines/m1/file`)).toEqual(await ask(`${machine}/file`))
+  expect(await photoAt(restored.url)).toBe(await photoAt(url))
   await stop(restored)
   expect(await loom(elsewhere, 'doctor')).toMatchObject({ status: 0, text: expect.stringMatching(/Nothing is wrong/) })
 
