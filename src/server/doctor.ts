@@ -119,15 +119,15 @@ async function* shelfFindings(sql: Sql): AsyncGenerator<Finding> {
 
 /** Machines whose plan cannot be read, or whose log does not hold what it counts; a log is never mended. */
 async function* machineFindings(sql: Sql): AsyncGenerator<Finding> {
-  const machines = await sql<{ id: string; name: string; wrongCount: number; document: unknown }[]>`
-    select m.id, m.name, p.document, m.entry_count - (select count(*)::int from machine_log l where l.machine_id = m.id) as "wrongCount"
+  const machines = await sql<{ id: string; name: string; moreCount: number; document: unknown }[]>`
+    select m.id, m.name, p.document,
+      (select count(*)::int from machine_log l where l.machine_id = m.id) - m.entry_count as "moreCount"
     from machines m join machine_plans p on p.build_id = m.build_id and p.revision = m.plan_revision order by m.id`
-  for (const { id, name, wrongCount, document } of machines) {
-    if (wrongCount !== 0)
-      yield { text: `Machine “${name}” (${id}): its log has ${-wrongCount} entries more than it counts.` }
+  for (const { id, name, moreCount, document } of machines) {
+    if (moreCount !== 0)
+      yield { text: `Machine “${name}” (${id}): its log has ${moreCount} entries more than it counts.` }
     try {
-      const entries = await entriesAfter(sql, id, 0)
-      machineState(asBuild(document), entries.length === 0 ? entries : asEntryList(entries))
+      machineState(asBuild(document), asEntryList(await entriesAfter(sql, id, 0)))
     } catch (error) {
       if (!(error instanceof LoomError)) throw error
       yield { text: `Machine “${name}” (${id}) cannot be read: ${error.message}` }

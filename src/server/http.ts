@@ -80,15 +80,15 @@ export async function letGoBy(reader: ReadableStreamDefaultReader<Uint8Array> | 
   await reader?.cancel().catch(() => undefined)
 }
 
-/** The body as text, read no further than the size limit; an error that names size and limit beyond it. */
-export async function readText(request: Request, mostBytes: number = LIMITS.requestBytes): Promise<string> {
+/** The body, read no further than the size limit; an error that names size and limit beyond it. */
+export async function readBytes(request: Request, mostBytes: number): Promise<Buffer> {
   const reader = request.body?.getReader()
-  if (reader === undefined) return ''
+  if (reader === undefined) return Buffer.alloc(0)
   const chunks: Uint8Array[] = []
   let bytes = 0
   for (;;) {
     const { done, value } = await reader.read()
-    if (done) break
+    if (done) return Buffer.concat(chunks)
     bytes += value.byteLength
     if (bytes > mostBytes) {
       await letGoBy(reader)
@@ -96,8 +96,13 @@ export async function readText(request: Request, mostBytes: number = LIMITS.requ
     }
     chunks.push(value)
   }
+}
+
+/** The body as text; an error where it is larger than the limit, or no text. */
+export async function readText(request: Request, mostBytes: number = LIMITS.requestBytes): Promise<string> {
+  const bytes = await readBytes(request, mostBytes)
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks))
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
   } catch {
     throw new LoomError('FILE_NOT_JSON', 'The file is not text in UTF-8; save it as UTF-8 and try again.')
   }
@@ -149,12 +154,9 @@ export function asDownload(text: string | ReadableStream<Uint8Array>, name: stri
 }
 
 /** What of machines an address asks for: words, a page, and a program below a version. */
-export function machinesAsked(params: URLSearchParams) {
-  const [program, below] = [wordsAsked(params, 'program'), wordsAsked(params, 'below')]
-  return {
-    words: wordsAsked(params),
-    page: numberAsked(params, 'page', 1),
-    ...(program === '' ? {} : { program }),
-    ...(below === '' ? {} : { below }),
-  }
-}
+export const machinesAsked = (params: URLSearchParams) => ({
+  words: wordsAsked(params),
+  page: numberAsked(params, 'page', 1),
+  program: wordsAsked(params, 'program'),
+  below: wordsAsked(params, 'below'),
+})

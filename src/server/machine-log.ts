@@ -108,7 +108,7 @@ export async function appendEntries(sql: Sql, machineId: string, entries: readon
 
 /** Takes in what a sheet gave back; an error that says so where it belongs to another machine. */
 export async function readSheet(sql: Sql, machineId: string, file: TicksFile): Promise<SheetRead> {
-  const { planRevision } = await machineRow(sql, machineId)
+  const { planRevision, entryCount } = await machineRow(sql, machineId)
   if (file.machineId !== machineId) {
     throw new LoomError(
       'REQUEST_REFUSED',
@@ -118,14 +118,14 @@ export async function readSheet(sql: Sql, machineId: string, file: TicksFile): P
   }
   const kept =
     file.entries.length === 0
-      ? { keptCount: 0, knownCount: 0, entryCount: (await machineRow(sql, machineId)).entryCount }
+      ? { keptCount: 0, knownCount: 0, entryCount }
       : await appendEntries(sql, machineId, file.entries)
   return { ...kept, otherRevision: file.planRevision === planRevision ? null : file.planRevision }
 }
 
 /** A machine with its log and all plans that it went by, as a file. */
 export async function machineFile(sql: Sql, machineId: string): Promise<MachineFile> {
-  const { id, buildId, firstRevision, madeAt, name, serial, entries } = await getMachine(sql, machineId)
+  const { id, buildId, firstRevision, madeAt, firstName, firstSerial, entries } = await getMachine(sql, machineId)
   const revisions = new Set([
     firstRevision,
     ...entries.flatMap(({ what }) => (what.kind === 'replanned' ? what.revision : [])),
@@ -134,7 +134,13 @@ export async function machineFile(sql: Sql, machineId: string): Promise<MachineF
   return {
     format: 'gentle-loom machine',
     version: 1,
-    machine: { id, name, ...(serial === null ? {} : { serial }), madeAt, revision: firstRevision },
+    machine: {
+      id,
+      name: firstName,
+      ...(firstSerial === null ? {} : { serial: firstSerial }),
+      madeAt,
+      revision: firstRevision,
+    },
     plans,
     entries,
   }
@@ -155,8 +161,8 @@ export async function importMachine(sql: Sql, file: MachineFile): Promise<Entrie
       )
     }
     await tx`
-      insert into machines (id, build_id, first_revision, plan_revision, name, serial, made_at)
-      values (${id}, ${file.plans[0]!.id}, ${revision}, ${revision}, ${name}, ${serial ?? null}, least(${madeAt}::timestamptz, now()))
+      insert into machines (id, build_id, first_revision, first_name, first_serial, plan_revision, name, made_at)
+      values (${id}, ${file.plans[0]!.id}, ${revision}, ${name}, ${serial ?? null}, ${revision}, ${name}, least(${madeAt}::timestamptz, now()))
       on conflict (id) do nothing`
     const row = await machineRow(tx, id, true)
     if (row.buildId !== file.plans[0]!.id || row.firstRevision !== revision) {

@@ -3,7 +3,7 @@ import { asBuild } from '../core/formats/validate'
 import type { Build } from '../core/build/schema'
 import type { Machine, MachineSummary } from '../core/record/answers'
 import type { Entry, NewMachine } from '../core/record/entry-schema'
-import { machineState } from '../core/record/machine'
+import { isOtherwise, machineState, revisionOf } from '../core/record/machine'
 import { compareText } from '../core/units/compare'
 import { compareVersions } from '../core/units/version'
 import { getBuild } from './builds'
@@ -20,9 +20,11 @@ export interface MachineRow {
   readonly id: string
   readonly buildId: string
   readonly firstRevision: number
+  readonly firstName: string
+  readonly firstSerial: string | null
   readonly planRevision: number
+  /** What it is called now. */
   readonly name: string
-  readonly serial: string | null
   readonly entryCount: number
   readonly madeAt: Date
 }
@@ -32,8 +34,8 @@ function noMachine(id: string): LoomError {
 }
 
 const COLUMNS = (sql: Sql | Tx) => sql`
-  id, build_id as "buildId", first_revision as "firstRevision", plan_revision as "planRevision", name, serial,
-  entry_count as "entryCount", made_at as "madeAt"`
+  id, build_id as "buildId", first_revision as "firstRevision", first_name as "firstName", first_serial as "firstSerial",
+  plan_revision as "planRevision", name, entry_count as "entryCount", made_at as "madeAt"`
 
 /** The row of a machine, or a NOT_FOUND error; in a transaction with its lock. */
 export async function machineRow(sql: Sql | Tx, id: string, isLocked = false): Promise<MachineRow> {
@@ -80,24 +82,28 @@ const partsOf = ({ parts, items }: Build) =>
     .filter(({ count }) => count > 0)
     .toSorted((a, b) => compareText(a.name, b.name))
 
-/** What follows from a log for those who search: what the machine is called, made of, and goes by. */
-export async function keepFacts(tx: Tx, { id, buildId, firstRevision, name, serial }: MachineRow): Promise<void> {
+/** What follows from a log for those who search: what the machine is called, made of, and how it differs. */
+export async function keepFacts(
+  tx: Tx,
+  { id, buildId, firstRevision, firstName, firstSerial }: MachineRow,
+): Promise<void> {
   const entries = await entriesAfter(tx, id, 0)
-  const { revision } = machineState(await planOf(tx, buildId, firstRevision), entries)
-  const plan = await planOf(tx, buildId, revision)
+  const plan = await planOf(tx, buildId, revisionOf(firstRevision, entries))
   const state = machineState(plan, entries)
   const parts = partsOf(state.asBuilt)
-  const called = state.name === undefined ? { name, serial } : { name: state.name, serial: state.serial ?? null }
+  const name = state.name ?? firstName
+  const serial = state.name === undefined ? firstSerial : (state.serial ?? null)
   const words = [
-    called.name,
-    called.serial ?? '',
+    name,
+    serial ?? '',
     plan.name,
     ...parts.map((part) => part.name),
     ...state.programs.map(({ what }) => what.name),
     ...state.leftovers.map(({ what }) => `${what.what} ${what.keptWhere}`),
   ]
   await tx`
-    update machines set name = ${called.name}, serial = ${called.serial}, plan_revision = ${revision},
+    update machines set name = ${name}, serial = ${serial}, plan_revision = ${plan.revision},
+      difference_count = ${state.differences.filter(isOtherwise).length},
       parts = ${tx.json(parts as never)}, search_text = ${words.join(' \n ').toLowerCase()}
     where id = ${id}`
 }
@@ -108,8 +114,8 @@ export async function makeMachine(sql: Sql, buildId: string, wanted: NewMachine)
   return sql.begin(async (tx) => {
     await keepPlan(tx, plan)
     const made = await tx`
-      insert into machines (id, build_id, first_revision, plan_revision, name, serial)
-      values (${wanted.id}, ${plan.id}, ${plan.revision}, ${plan.revision}, ${wanted.name}, ${wanted.serial ?? null})
+      insert into machines (id, build_id, first_revision, first_name, first_serial, plan_revision, name)
+      values (${wanted.id}, ${plan.id}, ${plan.revision}, ${wanted.name}, ${wanted.serial ?? null}, ${plan.revision}, ${wanted.name})
       on conflict (id) do nothing returning id`
     const row = await machineRow(tx, wanted.id, true)
     if (row.buildId !== plan.id)
@@ -148,10 +154,10 @@ export interface MachinesWish {
   readonly words: string
   readonly page: number
   readonly buildId?: string
-  /** Only those that have this program installed, by its exact name … */
-  readonly program?: string
-  /** … and of a version below this one. */
-  readonly below?: string
+  /** Only those that have this program installed, by its exact name; empty for any … */
+  readonly program: string
+  /** … and of a version below this one; empty for any. */
+  readonly below: string
 }
 
 interface SummaryRow extends Omit<MachineSummary, 'madeAt' | 'lastAt' | 'found'> {
@@ -161,14 +167,12 @@ interface SummaryRow extends Omit<MachineSummary, 'madeAt' | 'lastAt' | 'found'>
 }
 
 /** Machines whose last word on a program names an older version, with that version. */
-async function withProgram(sql: Sql, name: string, below: string | undefined): Promise<ReadonlyMap<string, string>> {
+async function withProgram(sql: Sql, name: string, below: string): Promise<ReadonlyMap<string, string>> {
   const rows = await sql<{ machineId: string; version: string | null }[]>`
     select distinct on (machine_id) machine_id as "machineId", entry #>> '{what,version}' as version
-    from machine_log of where kind = 'program' and lower(entry #>> '{what,name}') = ${name.toLowerCase()}
-      and not exists (select 1 from machine_log c where c.machine_id = of.machine_id and c.corrects = of.entry_id)
+    from machine_log_standing where kind = 'program' and lower(entry #>> '{what,name}') = ${name.toLowerCase()}
     order by machine_id, written_at desc, entry_id desc`
-  const isWanted = (version: string | null) =>
-    below === undefined || (version !== null && compareVersions(version, below) < 0)
+  const isWanted = (version: string | null) => below === '' || (version !== null && compareVersions(version, below) < 0)
   return new Map(
     rows
       .filter(({ version }) => isWanted(version))
@@ -179,7 +183,7 @@ async function withProgram(sql: Sql, name: string, below: string | undefined): P
 /** Machines by words of their names, serials, parts, programs and leftovers, those made last first; a page of them. */
 export async function listMachines(sql: Sql, wish: MachinesWish): Promise<Page<MachineSummary>> {
   const { words, page, buildId, program, below } = wish
-  const programs = program === undefined ? undefined : await withProgram(sql, program, below)
+  const programs = program === '' ? undefined : await withProgram(sql, program, below)
   const ofPlan = buildId === undefined ? sql`` : sql`and build_id = ${buildId}`
   const ofProgram = programs === undefined ? sql`` : sql`and id = any(${[...programs.keys()]})`
   const filter = sql`${wordsHold(sql, 'search_text', words)} ${ofPlan} ${ofProgram}`
@@ -191,7 +195,8 @@ export async function listMachines(sql: Sql, wish: MachinesWish): Promise<Page<M
     )
     select m.id, m.name, m.serial, m.build_id as "buildId", p.document ->> 'name' as "planName",
       m.plan_revision as "planRevision", b.revision as "nowRevision", m.made_at as "madeAt", m.entry_count as "entryCount",
-      m.parts, l.last_at as "lastAt", t.done_count as "doneCount", d.difference_count as "differenceCount"
+      m.parts, l.last_at as "lastAt", t.done_count as "doneCount",
+      m.difference_count as "differenceCount"
     from found m
     join machine_plans p on p.build_id = m.build_id and p.revision = m.plan_revision
     left join builds b on b.id = m.build_id and b.deleted_at is null
@@ -199,19 +204,10 @@ export async function listMachines(sql: Sql, wish: MachinesWish): Promise<Page<M
     cross join lateral (
       select count(*) filter (where is_done)::int as done_count from (
         select distinct on (entry #>> '{what,workId}') (entry #>> '{what,isDone}')::boolean as is_done
-        from machine_log tick where machine_id = m.id and kind = 'tick'
-          and not exists (select 1 from machine_log c where c.machine_id = m.id and c.corrects = tick.entry_id)
+        from machine_log_standing where machine_id = m.id and kind = 'tick'
         order by entry #>> '{what,workId}', written_at desc, entry_id desc
       ) last_ticks
     ) t
-    cross join lateral (
-      select count(*)::int as difference_count from machine_log of where machine_id = m.id and kind = 'difference'
-        and not exists (select 1 from machine_log c where c.machine_id = m.id and c.corrects = of.entry_id)
-        and not exists (
-          select 1 from machine_log s where s.machine_id = m.id and s.kind = 'settled'
-            and s.entry #>> '{what,differenceId}' = of.entry_id and s.entry #>> '{what,how}' = 'undone'
-        )
-    ) d
     order by m.made_at desc, m.id`
   const wanted = words
     .toLowerCase()

@@ -1,9 +1,8 @@
 import sharp, { type Sharp } from 'sharp'
 import { LoomError } from '../core/errors'
-import { tooLarge } from '../core/formats/json-text'
 import { RECORD_LIMITS } from '../core/record/limits'
 import type { Sql } from './db'
-import { letGoBy } from './http'
+import { readBytes } from './http'
 import { knownId } from './ids'
 import { machineRow } from './machines'
 
@@ -42,27 +41,11 @@ const drawn = (image: Sharp, sidePx: number) =>
     .webp({ quality: QUALITY })
     .toBuffer({ resolveWithObject: true })
 
-async function bodyOf(request: Request): Promise<Buffer> {
-  const reader = request.body?.getReader()
-  const chunks: Uint8Array[] = []
-  let bytes = 0
-  for (;;) {
-    const read = await reader?.read()
-    if (read === undefined || read.done) return Buffer.concat(chunks)
-    bytes += read.value.byteLength
-    if (bytes > RECORD_LIMITS.photoBytes) {
-      await letGoBy(reader)
-      throw tooLarge(bytes, RECORD_LIMITS.photoBytes)
-    }
-    chunks.push(read.value)
-  }
-}
-
 /** Keeps a photo of a machine under an id that comes from the page; one that is there already stays as it is. */
 export async function keepPhoto(sql: Sql, machineId: string, photoId: string, request: Request): Promise<void> {
   const id = knownId(photoId, noPhoto)
   await machineRow(sql, machineId)
-  const image = await opened(await bodyOf(request))
+  const image = await opened(await readBytes(request, RECORD_LIMITS.photoBytes))
   const [whole, preview] = await Promise.all([drawn(image, LONGEST_SIDE_PX), drawn(image, PREVIEW_SIDE_PX)]).catch(
     () => {
       throw new LoomError('REQUEST_REFUSED', 'The photo is damaged and cannot be drawn. Nothing was kept.')

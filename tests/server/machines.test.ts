@@ -139,6 +139,26 @@ describe('a machine and its plan', () => {
     expect([nowhere.status, nowhere.body.error.message]).toEqual([400, expect.stringContaining('it has no state 99')])
   })
 
+  test('a name that was withdrawn is none; a difference that was undone does not count', async () => {
+    const build = await lantern()
+    const id = await newMachine(build, 'First name')
+    await log(id, [
+      entry('n', 1, { kind: 'named', name: 'Second name', serial: 'S-2' }),
+      entry('d', 2, elsewhere('t2', 'f1.fan', 'm1.SYS2', 'nearer')),
+      entry('s', 3, { kind: 'settled', differenceId: 'd', how: 'kept', reason: 'fine so' }),
+    ])
+    const row = async () =>
+      (await call<Page<MachineSummary>>('GET', `/api/builds/${build.id}/machines`)).body.rows.map(
+        ({ name, serial, differenceCount }) => [name, serial, differenceCount],
+      )
+    expect(await row()).toEqual([['Second name', 'S-2', 1]])
+    await log(id, [
+      entry('w', 4, { kind: 'withdrawn', reason: 'a slip' }, 'n'),
+      entry('u', 5, { kind: 'settled', differenceId: 'd', how: 'undone' }),
+    ])
+    expect(await row()).toEqual([['First name', null, 0]])
+  })
+
   test('search: which have this part, which use a program below a version, which are called so', async () => {
     const build = await lantern()
     const mark = randomUUID().slice(0, 8)

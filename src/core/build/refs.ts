@@ -1,3 +1,4 @@
+import type { About } from './edit-schema'
 import { LoomError } from '../errors'
 import type { PortRef } from '../schema/schema-kit'
 import type { Part, Port } from '../parts/schema'
@@ -89,6 +90,20 @@ export function portNamer(build: Build): (ref: PortRef) => string {
     }
     return part.ports.length === 1 ? item.mark : `${item.mark} ${port.name}`
   }
+}
+
+/** What an entry is about, as one text: the key of its port, or the id of its thing. */
+export const aboutKey = ({ itemId, portId }: About): string =>
+  portId === undefined ? itemId : portKey({ itemId, portId })
+
+/** How people say a port, or a thing as a whole, also one that the build has no more. */
+export function nameOfAbout(build: Build, { itemId, portId }: About): string {
+  const item = build.items.find(({ id }) => id === itemId)
+  const part = build.parts.find(({ id }) => id === item?.partId)
+  const hasPort = portId === undefined || part?.ports.some(({ id }) => id === portId) === true
+  if (item === undefined || !hasPort)
+    return `${item?.mark ?? itemId}${portId === undefined ? '' : ` ${portId}`} (no longer there)`
+  return portId === undefined ? item.mark : nameOfPort(build, { itemId, portId })
 }
 
 /** How people say one port; for many ports of one build make a portNamer. */

@@ -1,11 +1,12 @@
 import { stepsOf } from '../build/apply'
 import type { SingleEdit } from '../build/edit-schema'
-import { portKey } from '../build/refs'
+import { aboutKey, portKey } from '../build/refs'
 import type { Harness } from '../operate/harness'
 import type { AsBuilt, AsBuiltLead } from '../record/as-built'
 import type { MachineState, Measurement } from '../record/machine'
 import type { PortRef } from '../schema/schema-kit'
 import { asCsv } from '../sheet/csv'
+import { pointsText } from '../wording/curve-text'
 import { placeWords } from '../wording/step-text'
 
 const COLUMNS = [
@@ -31,12 +32,7 @@ function leadOf(plan: Harness, step: SingleEdit): PortRef | undefined {
 
 /** Every lead of a machine as CSV (RFC 4180): planned beside built, what is set, expected beside measured. */
 export function asBuiltCsv({ plan, harness, leads, places }: AsBuilt, { differences }: MachineState): string {
-  const placeAt = new Map(
-    places.map((place) => [
-      place.at.portId === undefined ? place.at.itemId : `${place.at.itemId}.${place.at.portId}`,
-      place,
-    ]),
-  )
+  const placeAt = new Map(places.map((place) => [aboutKey(place.at), place]))
   const reasons = new Map(
     differences.flatMap(({ entry: { what } }) =>
       stepsOf(what.edit).flatMap((step) => {
@@ -60,10 +56,7 @@ export function asBuiltCsv({ plan, harness, leads, places }: AsBuilt, { differen
       builtTo: lead.builtTo ?? '',
       otherwise: lead.isOtherwise ? 'yes' : '',
       mode: setting?.mode ?? '',
-      curve:
-        setting?.curve?.points
-          .map(({ temperatureC, dutyPercent }) => `${temperatureC} °C ${dutyPercent} %`)
-          .join(', ') ?? '',
+      curve: setting?.curve === undefined ? '' : pointsText(setting.curve),
       expectedLeastRpm: expected === undefined ? '' : Math.round(expected.least),
       expectedMostRpm: expected === undefined ? '' : Math.round(expected.most),
       ...valuesOf(own.flatMap(({ measured }) => measured)),

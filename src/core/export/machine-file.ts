@@ -1,4 +1,4 @@
-import type { Build } from '../build/schema'
+import { buildFaults } from '../build/integrity'
 import { LoomError } from '../errors'
 import {
   validateEntries,
@@ -8,7 +8,7 @@ import {
   validateTicksFile,
 } from '../formats/generated/validators'
 import { parseJson } from '../formats/json-text'
-import { asBuild, fitting } from '../formats/validate'
+import { asNewest, fitting } from '../formats/validate'
 import type { Entries, Entry, MachineFile, NewMachine, TicksFile } from '../record/entry-schema'
 import { MACHINE_FORMAT, TICKS_FORMAT } from '../record/limits'
 
@@ -64,12 +64,14 @@ export function readTicksFile(text: string): TicksFile {
 
 /** Reads a machine with its log and its plans; an error that names the place where it is damaged or another file. */
 export function readMachineFile(text: string): MachineFile {
-  const value = parseJson(text)
-  mustBe(value, MACHINE_FORMAT, 'the file of a machine')
-  const file = fitMachine(value)
+  const written = parseJson(text)
+  mustBe(written, MACHINE_FORMAT, 'the file of a machine')
+  const { plans: old } = written as { readonly plans?: unknown }
+  const file = fitMachine({ ...(written as object), plans: Array.isArray(old) ? old.map(asNewest) : old })
   mustBeSound(file.entries, '/entries')
-  const plans = file.plans.map((plan, index) => planAt(plan, index))
-  const revisions = new Set(plans.map(({ revision }) => revision))
+  for (const [index, plan] of file.plans.entries())
+    for (const { pointer, message } of buildFaults(plan)) throw wrong(`/plans/${index}${pointer}`, message)
+  const revisions = new Set(file.plans.map(({ revision }) => revision))
   const wanted = [
     file.machine.revision,
     ...file.entries.flatMap(({ what }) => (what.kind === 'replanned' ? what.revision : [])),
@@ -77,19 +79,7 @@ export function readMachineFile(text: string): MachineFile {
   const missing = wanted.find((revision) => !revisions.has(revision))
   if (missing !== undefined)
     throw wrong('/plans', `the machine goes by revision ${missing} of its plan, which is not in the file`)
-  if (revisions.size !== plans.length) throw wrong('/plans', 'two plans are of the same revision')
-  if (new Set(plans.map(({ id }) => id)).size > 1) throw wrong('/plans', 'these are plans of several builds')
-  return { ...file, plans }
-}
-
-function planAt(plan: unknown, index: number): Build {
-  try {
-    return asBuild(plan)
-  } catch (error) {
-    if (!(error instanceof LoomError)) throw error
-    throw wrong(
-      `/plans/${index}${error.place === '/' ? '' : (error.place ?? '')}`,
-      error.message.replace(/^At [^:]*: |\.$/g, ''),
-    )
-  }
+  if (revisions.size !== file.plans.length) throw wrong('/plans', 'two plans are of the same revision')
+  if (new Set(file.plans.map(({ id }) => id)).size > 1) throw wrong('/plans', 'these are plans of several builds')
+  return file
 }

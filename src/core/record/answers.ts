@@ -17,7 +17,7 @@ export interface MachineSummary {
   readonly lastAt: string | null
   readonly entryCount: number
   readonly doneCount: number
-  /** Of those that nobody withdrew. */
+  /** Where it is otherwise than its plan. */
   readonly differenceCount: number
   /** What was searched for and found in it: parts and programs, in words. */
   readonly found: readonly string[]
@@ -29,9 +29,10 @@ export interface Machine {
   readonly buildId: string
   readonly firstRevision: number
   readonly madeAt: string
-  /** What it was first called; its log says what it is called now. */
+  readonly firstName: string
+  readonly firstSerial: string | null
+  /** What it is called now. */
   readonly name: string
-  readonly serial: string | null
   readonly plan: Build
   /** Where its plan stands now; null where the plan is deleted. */
   readonly nowRevision: number | null

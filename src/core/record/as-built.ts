@@ -1,6 +1,6 @@
 import { expectedOf } from '../bench/expected'
 import { machinesOf } from '../bench/simulate'
-import { portKey, sameRef } from '../build/refs'
+import { aboutKey, nameOfAbout, portKey, sameRef } from '../build/refs'
 import { derive, type Harness } from '../operate/harness'
 import type { Bounds } from '../operate/motor-speed'
 import type { PortRef } from '../schema/schema-kit'
@@ -47,6 +47,10 @@ export function isAsExpected(rpm: number, expected: Bounds | undefined): boolean
   return rpm >= expected.least * (1 - SWAY_SHARE) && rpm <= expected.most * (1 + SWAY_SHARE)
 }
 
+/** Whether a lead goes to the same port in both, or in both to none. */
+const isSamePlace = (a: PortRef | undefined, b: PortRef | undefined) =>
+  a === undefined || b === undefined ? a === b : sameRef(a, b)
+
 function leadsOf(plan: Harness, built: Harness): readonly AsBuiltLead[] {
   const settings = headSettings(built)
   const planned = new Map(leadRows(plan, []).map((row) => [row.key, row]))
@@ -55,14 +59,13 @@ function leadsOf(plan: Harness, built: Harness): readonly AsBuiltLead[] {
   return [
     ...rows.map((row): AsBuiltLead => {
       const before = planned.get(row.key)
-      const isSame = before?.to === undefined ? row.to === undefined : row.to && sameRef(before.to, row.to)
       return {
         ref: row.ref,
         leadName: row.leadName,
         partName: row.partName,
         plannedTo: before?.toName,
         builtTo: row.toName,
-        isOtherwise: before === undefined || isSame !== true || before.partName !== row.partName,
+        isOtherwise: before === undefined || !isSamePlace(before.to, row.to) || before.partName !== row.partName,
         setting: row.to && settings.find(({ at }) => sameRef(at, row.to!)),
       }
     }),
@@ -89,26 +92,17 @@ function placesOf(built: Harness, measured: readonly Measurement[]): readonly Me
     }
   }
   for (const entry of measured) {
-    const { itemId, portId } = entry.what.about
-    const key = portId === undefined ? itemId : `${itemId}.${portId}`
+    const { about } = entry.what
+    const key = aboutKey(about)
     const held = places.get(key) ?? {
-      at: entry.what.about,
-      name: nameOf(built, entry.what.about),
+      at: about,
+      name: nameOfAbout(built.build, about),
       expectedRpm: undefined,
+      measured: [],
     }
-    const before = places.get(key)?.measured ?? []
-    places.set(key, { ...held, measured: [...before, entry] })
+    places.set(key, { ...held, measured: [...held.measured, entry] })
   }
   return [...places.values()]
-}
-
-/** What a place is called, also where the machine has it no more. */
-function nameOf(built: Harness, { itemId, portId }: MeasuredPlace['at']): string {
-  const item = built.items.find(({ id }) => id === itemId)
-  if (item === undefined) return `${itemId} (no longer there)`
-  if (portId === undefined) return item.mark
-  const isThere = built.ports.some(({ ref }) => sameRef(ref, { itemId, portId }))
-  return isThere ? built.name({ itemId, portId }) : `${item.mark} ${portId} (no longer there)`
 }
 
 /** A machine as it is beside its plan: every lead with both ends, what is set for it, and measured beside expected. */

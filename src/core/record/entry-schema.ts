@@ -123,6 +123,7 @@ export const MachineFileSchema = strict(
   {
     format: Type.Literal(MACHINE_FORMAT),
     version: Type.Literal(1),
+    /** As it was made; what it is called now follows from its log. */
     machine: strict({ id: Id, name: Name, serial: Type.Optional(Serial), madeAt: Time, revision: Revision }),
     /** One for each revision that the machine went through. */
     plans: Type.Array(BuildSchema, { minItems: 1, maxItems: 100 }),

@@ -1,5 +1,5 @@
 import { tryFor } from '../build/apply-for'
-import type { About } from '../build/edit-schema'
+import { aboutKey } from '../build/refs'
 import type { Build } from '../build/schema'
 import { canonicalJson } from '../formats/canonical'
 import { compareText, inOrder } from '../units/compare'
@@ -19,12 +19,13 @@ export interface Difference {
   readonly isInPlan: boolean
 }
 
+/** Whether a machine really is otherwise there than its plan says. */
+export const isOtherwise = ({ state, isInPlan }: Difference): boolean => state !== 'undone' && !isInPlan
+
 /** What the log of a machine comes to. */
 export interface MachineState {
   readonly name: string | undefined
   readonly serial: string | undefined
-  /** The revision of the plan that it goes by now. */
-  readonly revision: number
   /** Steps of the work that are done, by their ids, with what says so. */
   readonly done: ReadonlyMap<string, EntryOf<'tick'>>
   /** The last value of each quantity at each place. */
@@ -60,8 +61,6 @@ const isKind =
   (entry: Entry): entry is EntryOf<K> =>
     entry.what.kind === kind
 
-const aboutKey = ({ itemId, portId }: About) => (portId === undefined ? itemId : `${itemId}.${portId}`)
-
 /** The last of those that have a key in common, in the order in which each key was first met. */
 function lastOf<T extends Entry>(entries: readonly T[], keyOf: (entry: T) => string): readonly T[] {
   return [...new Map(entries.map((entry) => [keyOf(entry), entry])).values()]
@@ -86,21 +85,29 @@ function differencesOf(plan: Build, standing: readonly Entry[]) {
   return { differences, asBuilt }
 }
 
+/** What stands of a log, in time: each entry once, without those that a later one corrects; and what was corrected. */
+function standingOf(log: readonly Entry[]) {
+  const entries = inTime([...new Map(log.map((entry) => [entry.id, entry])).values()])
+  const struck = new Map(entries.flatMap((entry) => (entry.corrects === undefined ? [] : [[entry.corrects, entry]])))
+  return { standing: entries.filter(({ id }) => !struck.has(id)), struck }
+}
+
+/** The revision of its plan that a machine goes by, where it began by one. */
+export const revisionOf = (first: number, log: readonly Entry[]): number =>
+  standingOf(log).standing.filter(isKind('replanned')).at(-1)?.what.revision ?? first
+
 /**
  * What a log comes to. It may come in any order, and each entry stands once, however often it came; of two that say
  * something about the same, the one that was written later holds. `plan` is that of the revision it goes by.
  */
 export function machineState(plan: Build, log: readonly Entry[]): MachineState {
-  const entries = inTime([...new Map(log.map((entry) => [entry.id, entry])).values()])
-  const struck = new Map(entries.flatMap((entry) => (entry.corrects === undefined ? [] : [[entry.corrects, entry]])))
-  const standing = entries.filter(({ id }) => !struck.has(id))
+  const { standing, struck } = standingOf(log)
   const of = <K extends What['kind']>(kind: K) => standing.filter(isKind(kind))
   const named = of('named').at(-1)?.what
   const ticks = lastOf(of('tick'), ({ what }) => what.workId)
   return {
     name: named?.name,
     serial: named?.serial,
-    revision: of('replanned').at(-1)?.what.revision ?? plan.revision,
     done: new Map(ticks.filter(({ what }) => what.isDone).map((entry) => [entry.what.workId, entry])),
     measured: lastOf(standing.filter(isMeasurement), ({ what }) => `${what.kind} ${aboutKey(what.about)}`),
     programs: lastOf(of('program'), ({ what }) => what.name.toLowerCase()),

@@ -1,11 +1,11 @@
 import { stepsOf } from '../build/apply'
 import { tryFor } from '../build/apply-for'
 import type { About, Edit } from '../build/edit-schema'
-import { nameOfPort } from '../build/refs'
+import { nameOfAbout, nameOfPort } from '../build/refs'
 import type { Build } from '../build/schema'
 import type { Entry, What } from '../record/entry-schema'
 import type { Difference } from '../record/machine'
-import { describeEdit, nameOfSubject } from './edit-text'
+import { describeEdit } from './edit-text'
 
 /** What each sort of entry is called. */
 export const RECORD_WORDS: Readonly<Record<What['kind'], string>> = {
@@ -41,16 +41,7 @@ export interface EntryNames {
 }
 
 const withDot = (text: string) => (/[.!?]$/.test(text) ? text : `${text}.`)
-const about = (build: Build, of: About | undefined) => (of === undefined ? '' : `${subject(build, of)}: `)
-
-/** As people say it, also where the machine has it no more. */
-function subject(build: Build, of: About): string {
-  const item = build.items.find(({ id }) => id === of.itemId)
-  const part = build.parts.find(({ id }) => id === item?.partId)
-  const isThere = of.portId === undefined || part?.ports.some(({ id }) => id === of.portId) === true
-  if (item !== undefined && isThere) return nameOfSubject(build, of)
-  return `${item?.mark ?? of.itemId}${of.portId === undefined ? '' : ` ${of.portId}`} (no longer there)`
-}
+const about = (build: Build, of: About | undefined) => (of === undefined ? '' : `${nameOfAbout(build, of)}: `)
 
 /** One line of a machine's log, in one sentence. */
 export function entryText({ build, stepText, entry: byId }: EntryNames, { what, corrects }: Entry): string {
@@ -60,11 +51,11 @@ export function entryText({ build, stepText, entry: byId }: EntryNames, { what, 
       return what.isDone ? step : `Not done after all: ${step}`
     }
     case 'speed':
-      return `${subject(build, what.about)} runs at ${what.valueRpm} rpm.`
+      return `${nameOfAbout(build, what.about)} runs at ${what.valueRpm} rpm.`
     case 'current':
-      return `${subject(build, what.about)} carries ${what.valueAmps} A.`
+      return `${nameOfAbout(build, what.about)} carries ${what.valueAmps} A.`
     case 'voltage':
-      return `${what.valueVolts} V at ${subject(build, what.about)}.`
+      return `${what.valueVolts} V at ${nameOfAbout(build, what.about)}.`
     case 'program': {
       const more = [
         what.version === undefined ? undefined : `version ${what.version}`,
@@ -73,7 +64,7 @@ export function entryText({ build, stepText, entry: byId }: EntryNames, { what, 
       return `${what.name} is installed${more.length === 0 ? '' : `: ${more.join(', ')}`}.`
     }
     case 'usb':
-      return `${subject(build, what.at)} was tried: the box is ${what.isSeen ? 'seen' : 'not seen'} there.`
+      return `${nameOfAbout(build, what.at)} was tried: the box is ${what.isSeen ? 'seen' : 'not seen'} there.`
     case 'leftover':
       return withDot(`${what.what}, kept: ${what.keptWhere}`)
     case 'difference':

@@ -6,7 +6,7 @@ import { machineState } from '@/core/record/machine'
 import { db } from '@/server/db'
 import { answer, asDownload, wordAsked } from '@/server/http'
 import { machineFile } from '@/server/machine-log'
-import { getMachine } from '@/server/machines'
+import { getMachine, machineRow } from '@/server/machines'
 
 /** A machine as a file: `?form=csv` for its leads as planned and as built, else JSON with its log and its plans. */
 export function GET(
@@ -17,12 +17,11 @@ export function GET(
     const { id } = await params
     const form = wordAsked(new URL(request.url).searchParams, 'form', ['csv', 'json'])
     if (form !== 'csv') {
-      const file = await machineFile(db(), id)
-      return asDownload(canonicalJson(file), `${file.machine.name}.json`, 'application/json')
+      const { name } = await machineRow(db(), id)
+      return asDownload(canonicalJson(await machineFile(db(), id)), `${name}.json`, 'application/json')
     }
     const { plan, entries, name } = await getMachine(db(), id)
     const state = machineState(plan, entries)
-    const csv = asBuiltCsv(asBuiltOf(derive(plan), state), state)
-    return asDownload(csv, `${state.name ?? name} as built.csv`, 'text/csv')
+    return asDownload(asBuiltCsv(asBuiltOf(derive(plan), state), state), `${name} as built.csv`, 'text/csv')
   })
 }
