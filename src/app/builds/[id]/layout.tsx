@@ -1,10 +1,10 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { cache, type ReactNode } from 'react'
-import { LoomError } from '@/core/errors'
 import { damageOf } from '@/server/build-damage'
 import { asStored, getStored } from '@/server/builds'
 import { db } from '@/server/db'
+import { ifThere } from '@/server/if-there'
 import { BuildShell } from '@/ui/build/shell'
 import { RepairPage } from '@/ui/builds/repair-page'
 
@@ -13,8 +13,8 @@ interface Props {
   readonly children: ReactNode
 }
 
-const load = cache(async (id: string) => {
-  try {
+const load = cache((id: string) =>
+  ifThere(async () => {
     const stored = await getStored(db(), id)
     const { name } = stored
     try {
@@ -24,11 +24,8 @@ const load = cache(async (id: string) => {
       if (damage === undefined) throw error
       return { name, damage }
     }
-  } catch (error) {
-    if (error instanceof LoomError && error.code === 'NOT_FOUND') return undefined
-    throw error
-  }
-})
+  }),
+)
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: (await load((await params).id))?.name ?? 'Nothing here' }

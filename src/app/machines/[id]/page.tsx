@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { cache } from 'react'
-import { LoomError } from '@/core/errors'
 import { db } from '@/server/db'
+import { ifThere } from '@/server/if-there'
 import { getMachine } from '@/server/machines'
 import { MachinePage } from '@/ui/record/machine-page'
 
@@ -12,14 +12,7 @@ interface Props {
   readonly params: Promise<{ readonly id: string }>
 }
 
-const load = cache(async (id: string) => {
-  try {
-    return await getMachine(db(), id)
-  } catch (error) {
-    if (error instanceof LoomError && error.code === 'NOT_FOUND') return undefined
-    throw error
-  }
-})
+const load = cache((id: string) => ifThere(() => getMachine(db(), id)))
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: (await load((await params).id))?.name ?? 'Nothing here' }
