@@ -186,7 +186,7 @@ test('a change plan from another build, with the minutes that somebody chose', a
   await page.getByLabel('min a lead').fill('2')
   const plan = page.getByRole('region', { name: 'The change plan' })
   await plan.getByRole('heading', { name: `From Paper Kite to ${build.name}` }).waitFor()
-  await plan.getByText(/about \d+ min for the leads, at 2 min each/).waitFor()
+  await plan.getByText(/about \d+ min at 2 min each/).waitFor()
   const steps = plan.getByRole('list', { name: 'Changes at the bench' }).getByRole('listitem')
   const forth = await steps.count()
   expect(forth).toBeGreaterThan(20)

@@ -7,6 +7,7 @@ import type { Machine } from '../../src/core/record/answers'
 import type { TicksFile } from '../../src/core/record/entry-schema'
 import { machineState } from '../../src/core/record/machine'
 import { demoBuild } from '../support/bench'
+import { elsewhere, entry } from '../support/record'
 import { call, getBuild, newBuild, save, serverUrl } from '../support/server'
 import { open, useBrowser } from './session'
 
@@ -66,8 +67,11 @@ test('from the sheet to a machine, by keyboard: its name, a tick, a note, what i
   await isSaved(page)
   const state = await stateOf(machineId)
   expect([state.done.size, state.notes.length, state.struck.size]).toEqual([1, 0, 1])
+  // Who writes is known to this browser from then on.
+  await open(page, `/machines/${machineId}`)
+  await page.locator('input[value="bench two"]').waitFor()
   const machine = await machineOf(machineId)
-  expect([machine.name, machine.serial]).toEqual(['Kite for the attic', 'PK-3'])
+  expect([machine.name, machine.firstSerial]).toEqual(['Kite for the attic', 'PK-3'])
 })
 
 test('otherwise than planned: beside the plan, taken into it, and the machine changed over to it', async () => {
@@ -94,7 +98,23 @@ test('otherwise than planned: beside the plan, taken into it, and the machine ch
   await page.getByText('Built by revision 2 of').waitFor()
   await tab(page, 'As built')
   await page.getByText('Its plan says the same by now.').waitFor()
-  expect((await stateOf(id)).revision).toBe(2)
+  expect((await machineOf(id)).plan.revision).toBe(2)
+})
+
+test('a difference goes into no plan that somebody changed at the same lead meanwhile', async () => {
+  const { id, plan, page } = await newMachine(demoBuild('harbour-lantern'), 'Too late')
+  const difference = elsewhere('t2', 'f1.fan', 'm1.SYS2', 'SYS2 is nearer')
+  await call('POST', `/api/machines/${id}/log`, { entries: [entry('d', 1, difference)] })
+  expect((await save(plan.id, 0, { type: 'disconnect', threadId: 't2' })).status).toBe(200)
+  await open(page, `/machines/${id}`)
+  await tab(page, 'As built')
+  await page.getByRole('button', { name: 'Take it into the plan' }).click()
+  await page
+    .getByText(/^The plan stays as it is\. Somebody changed this meanwhile/)
+    .first()
+    .waitFor()
+  await page.getByText('Not decided yet.').waitFor()
+  expect((await getBuild(plan.id)).threads.some(({ from }) => from.itemId === 'f1')).toBe(false)
 })
 
 test('a difference is kept with its reason; a value that cannot be is refused at its field; two pages see each other', async () => {

@@ -1,15 +1,16 @@
 'use client'
 
 import { useMemo, useState } from 'react'
-import type { SaveResult, Refusal } from '@/core/formats/api-types'
 import { nanoid } from 'nanoid'
 import { asBuiltOf, type AsBuiltLead } from '@/core/record/as-built'
-import type { Difference } from '@/core/record/machine'
+import { isOtherwise, type Difference } from '@/core/record/machine'
 import { portKey } from '@/core/build/refs'
+import { MODE_WORDS, pointsText } from '@/core/wording/curve-text'
 import { countOf } from '@/core/wording/text'
 import { differenceText, entryText } from '@/core/wording/record-text'
 import { placeWords } from '@/core/wording/step-text'
-import { useVerdicts } from '@/ui/session/context'
+import { check } from '@/core/rules/check'
+import { ask, postJson } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { notify } from '@/ui/shared/notices'
 import { CELL, PlainTable } from '@/ui/shared/plain-table'
@@ -20,37 +21,20 @@ import { useMachine } from './machine-context'
 import { measuredText } from './measured-view'
 import { PhotoButton, Photos } from './photos'
 
-/** Puts what is otherwise at this machine into its plan, as an edit on the plan as it is now; says why where it cannot. */
-async function takeIntoPlan(buildId: string, revision: number, { entry }: Difference): Promise<boolean> {
-  const body = JSON.stringify({ baseRevision: revision, edits: [{ id: nanoid(), edit: entry.what.edit }] })
-  const headers = { 'content-type': 'application/json' }
-  const answer = await fetch(`/api/builds/${buildId}/edits`, { method: 'POST', headers, body }).catch(() => undefined)
-  if (answer?.ok === true) return true
-  const refusal = (await answer?.json().catch(() => undefined)) as
-    (SaveResult & { reason?: string }) | Refusal | undefined
-  const why =
-    refusal !== undefined && 'error' in refusal
-      ? refusal.error.message
-      : answer === undefined
-        ? 'The server cannot be reached.'
-        : 'Somebody changed the same thing of the plan meanwhile.'
-  notify(`The plan stays as it is. ${why}`, { tone: 'fault' })
-  return false
-}
-
 function OneDifference({ difference }: { readonly difference: Difference }) {
   const { machine, names, write, reload } = useMachine()
   const { entry, state, refusal, isInPlan } = difference
   const isOpen = state === 'open' && refusal === undefined && !isInPlan
+  /** An edit on the plan that this machine goes by: where somebody changed the same of it since, the plan stays as it is. */
   const take = async () => {
-    if (machine.nowRevision === null) return
-    const now = await fetch(`/api/builds/${machine.buildId}`).then(
-      async (answer) => (answer.ok ? ((await answer.json()) as { revision: number }).revision : machine.nowRevision!),
-      () => machine.nowRevision!,
-    )
-    if (!(await takeIntoPlan(machine.buildId, now, difference))) return
-    write({ kind: 'settled', differenceId: entry.id, how: 'taken' })
-    await reload()
+    try {
+      const edits = [{ id: nanoid(), edit: entry.what.edit }]
+      await ask(`/api/builds/${machine.buildId}/edits`, postJson({ baseRevision: machine.plan.revision, edits }))
+      write({ kind: 'settled', differenceId: entry.id, how: 'taken' })
+      await reload()
+    } catch (error) {
+      notify(`The plan stays as it is. ${(error as Error).message}`, { tone: 'fault' })
+    }
   }
   return (
     <li className="space-y-1 border-t border-thread py-2 first:border-t-0 break-inside-avoid">
@@ -71,7 +55,7 @@ function OneDifference({ difference }: { readonly difference: Difference }) {
             />
           </>
         )}
-        {state !== 'undone' && !isInPlan && (
+        {isOtherwise(difference) && (
           <Button small onClick={() => write({ kind: 'settled', differenceId: entry.id, how: 'undone' })}>
             Undone: as planned again
           </Button>
@@ -97,8 +81,6 @@ function Differences() {
   )
 }
 
-const MODE_WORDS = { pwm: 'PWM', dc: 'DC', auto: 'automatic' } as const
-
 function LeadRow({
   lead,
   onOtherwise,
@@ -121,11 +103,7 @@ function LeadRow({
       <td className={CELL}>
         {setting?.mode !== undefined && MODE_WORDS[setting.mode]}
         {setting?.curve !== undefined && (
-          <span className="block text-[13px] text-faded">
-            {setting.curve.points
-              .map(({ temperatureC, dutyPercent }) => `${temperatureC} °C ${dutyPercent} %`)
-              .join(', ')}
-          </span>
+          <span className="block text-[13px] text-faded">{pointsText(setting.curve)}</span>
         )}
       </td>
       <td className={`${CELL} print:hidden`}>
@@ -141,9 +119,9 @@ function LeadRow({
 
 /** The machine as it was built: what is otherwise than planned, every lead with both ends, and what was measured. */
 export function BuiltView() {
-  const { plan, state } = useMachine()
+  const { plan, built, state } = useMachine()
   const { leads, places } = useMemo(() => asBuiltOf(plan, state), [plan, state])
-  const { counts } = useVerdicts()
+  const { counts } = useMemo(() => check(built), [built])
   const [threadId, setThreadId] = useState<string>()
   const measured = places.filter((place) => place.measured.length > 0)
   return (

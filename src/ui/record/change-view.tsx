@@ -1,12 +1,12 @@
 'use client'
 
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import type { Build } from '@/core/build/schema'
 import { changeReportOf } from '@/core/export/change-report'
 import { USUAL_MINUTES_PER_LEAD } from '@/core/record/change-plan'
 import { machineState } from '@/core/record/machine'
-import { ask } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
+import { useLoaded } from '@/ui/shared/use-loaded'
 import { ChangeSteps } from '@/ui/work/change-steps'
 import { useMachine } from './machine-context'
 
@@ -14,10 +14,7 @@ import { useMachine } from './machine-context'
 export function ChangeView() {
   const { machine, built, log, write } = useMachine()
   const { buildId, nowRevision } = machine
-  const [now, setNow] = useState<Build | 'away'>()
-  useEffect(() => {
-    ask<Build>(`/api/builds/${buildId}`).then(setNow, () => setNow('away'))
-  }, [buildId, nowRevision])
+  const now = useLoaded<Build>(`/api/builds/${buildId}`, { round: nowRevision ?? 0 })
   const report = useMemo(
     () =>
       typeof now === 'object'
@@ -26,7 +23,7 @@ export function ChangeView() {
         : undefined,
     [built, now, log],
   )
-  if (now === 'away') return <p className="text-madder">The plan as it is now cannot be read just now.</p>
+  if (now === 'failed') return <p className="text-madder">The plan as it is now cannot be read just now.</p>
   if (report === undefined || typeof now !== 'object') return <p className="text-faded">Looking at the plan …</p>
   return (
     <>

@@ -1,7 +1,7 @@
 'use client'
 
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
-import { useStore } from 'zustand'
+import { create, useStore } from 'zustand'
 import { derive, type Harness } from '@/core/operate/harness'
 import type { Machine } from '@/core/record/answers'
 import type { Entry, What } from '@/core/record/entry-schema'
@@ -46,20 +46,20 @@ export function useMachine(): MachineView {
   return view
 }
 
-/** Who writes here, as this browser knows it. */
-function useWriter() {
-  const [by, setBy] = useState(() => {
-    const kept = typeof window === 'undefined' ? undefined : readKept(WRITER_KEY)
-    return typeof kept === 'string' ? kept : ''
-  })
-  return {
-    by,
-    setBy: (next: string) => {
-      setBy(next)
-      writeKept(WRITER_KEY, next)
+/** Who writes here, as this browser knows it once the page is alive. */
+const useWriter = create<{ readonly by: string; readonly setBy: (by: string) => void; readonly open: () => void }>(
+  (set) => ({
+    by: '',
+    setBy: (by) => {
+      set({ by })
+      writeKept(WRITER_KEY, by)
     },
-  }
-}
+    open: () => {
+      const kept = readKept(WRITER_KEY)
+      if (typeof kept === 'string') set({ by: kept })
+    },
+  }),
+)
 
 /** The value that came with a key first, as long as the key is the same. */
 function useFirst<T>(value: T, key: string): T {
@@ -84,7 +84,8 @@ export function MachineProvider({ initial, children }: { readonly initial: Machi
     createRecording(initial, openKeptQueue<readonly PendingEntry[]>('gentle-loom-record', initial.id)),
   )
   const { machine, pending, saving } = useStore(recording.store)
-  const { by, setBy } = useWriter()
+  const { by, setBy, open } = useWriter()
+  useEffect(() => open(), [open])
   const log = useMemo(() => [...machine.entries, ...pending.map(({ entry }) => entry)], [machine, pending])
   const state = useMemo(() => machineState(machine.plan, log), [machine.plan, log])
   const { plan, built } = useHarnesses(machine, state)

@@ -7,7 +7,7 @@ import type { Machine, SheetRead } from '@/core/record/answers'
 import { RECORD_LIMITS } from '@/core/record/limits'
 import { cut } from '@/core/units/cut'
 import { countOf } from '@/core/wording/text'
-import { ask } from '@/ui/shared/api'
+import { ask, postFile } from '@/ui/shared/api'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { FileButton } from '@/ui/shared/file-button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
@@ -48,8 +48,8 @@ function SaveState() {
 /** What the machine is called, which one of its kind it is, and who writes. */
 function Names() {
   const { machine, state, by, setBy, write } = useMachine()
-  const name = state.name ?? machine.name
-  const serial = state.name === undefined ? (machine.serial ?? '') : (state.serial ?? '')
+  const name = state.name ?? machine.firstName
+  const serial = (state.name === undefined ? machine.firstSerial : state.serial) ?? ''
   const save = (next: { readonly name?: string; readonly serial?: string }) => {
     const all = { name, serial, ...next }
     write({ kind: 'named', name: all.name, ...(all.serial === '' ? {} : { serial: all.serial }) })
@@ -124,12 +124,7 @@ function Files() {
   }
   const giveBack = (file: File) =>
     run(
-      () =>
-        ask<SheetRead>(`/api/machines/${machine.id}/sheet`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: file,
-        }),
+      () => ask<SheetRead>(`/api/machines/${machine.id}/sheet`, postFile(file)),
       ({ keptCount, knownCount, otherRevision }) =>
         notify(
           `${countOf(keptCount, 'line')} taken in${knownCount > 0 ? `, ${knownCount} were here already` : ''}.${
@@ -163,7 +158,7 @@ function Files() {
 function Views() {
   const { machine, state } = useMachine()
   const isBehind = machine.nowRevision !== null && machine.nowRevision > machine.plan.revision
-  const name = state.name ?? machine.name
+  const name = state.name ?? machine.firstName
   usePrintedFoot(`${cut(name, 50)}, ${cut(machine.plan.name, 40)}, revision ${machine.plan.revision}`)
   return (
     <ViewTabs

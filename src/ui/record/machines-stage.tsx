@@ -4,7 +4,7 @@ import { Plus } from 'lucide-react'
 import { nanoid } from 'nanoid'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useCallback, useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { Page } from '@/core/formats/api-types'
 import type { MachineSummary } from '@/core/record/answers'
 import { RECORD_LIMITS } from '@/core/record/limits'
@@ -15,6 +15,7 @@ import { ask, postJson } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { Pager } from '@/ui/shared/pager'
 import { useAsk } from '@/ui/shared/use-ask'
+import { useLoaded } from '@/ui/shared/use-loaded'
 import { FIELD, Field } from './field'
 import { MachineList } from './machine-list'
 import { ReadMachine } from './read-machine'
@@ -73,14 +74,8 @@ function NewMachine({ count }: { readonly count: number }) {
 /** The machines that were built by this plan, and one more of them. */
 export function MachinesStage() {
   const buildId = useSession((state) => state.build.id)
-  const [found, setFound] = useState<Page<MachineSummary> | 'away'>()
   const [page, setPage] = useState(1)
-  const load = useCallback(
-    () =>
-      ask<Page<MachineSummary>>(`/api/builds/${buildId}/machines?page=${page}`).then(setFound, () => setFound('away')),
-    [buildId, page],
-  )
-  useEffect(() => void load(), [load])
+  const found = useLoaded<Page<MachineSummary>>(`/api/builds/${buildId}/machines?page=${page}`)
   return (
     <div className="mx-auto max-w-4xl space-y-4 p-4">
       <div>
@@ -90,8 +85,10 @@ export function MachinesStage() {
           where it is otherwise. The plan stays as it is.
         </p>
       </div>
-      {found === 'away' && <p className="text-madder">The machines cannot be read just now; try again in a moment.</p>}
-      {found === undefined && <p className="text-faded">Looking for machines …</p>}
+      {found === 'failed' && (
+        <p className="text-madder">The machines cannot be read just now; try again in a moment.</p>
+      )}
+      {found === 'loading' && <p className="text-faded">Looking for machines …</p>}
       {typeof found === 'object' && (
         <>
           <NewMachine count={found.count} />

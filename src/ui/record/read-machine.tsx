@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import type { EntriesKept } from '@/core/record/answers'
-import { ask } from '@/ui/shared/api'
+import { ask, postFile } from '@/ui/shared/api'
 import { FileButton } from '@/ui/shared/file-button'
 import { useAsk } from '@/ui/shared/use-ask'
 
@@ -12,12 +12,7 @@ export function ReadMachine() {
   const run = useAsk()
   const read = (file: File) =>
     run(
-      () =>
-        ask<EntriesKept & { readonly id: string }>('/api/machines/import', {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: file,
-        }),
+      () => ask<EntriesKept & { readonly id: string }>('/api/machines/import', postFile(file)),
       ({ id }) => router.push(`/machines/${id}`),
     )
   return (

@@ -5,19 +5,14 @@ import { useStore } from 'zustand'
 import type { Build } from '@/core/build/schema'
 import { isJudged } from '@/core/export/glance'
 import { derive, type Harness } from '@/core/operate/harness'
-import { check, judgeOfStates, type Verdicts } from '@/core/rules/check'
+import { judgeOfStates, type Verdicts } from '@/core/rules/check'
 import { watchChanges } from './changes'
 import { openQueue } from './edit-queue'
 import type { Session } from './desk'
 import { createSession, type SessionActions } from './session'
 
-/** A build as it is shown: what is wired, how it runs, and what all rules say of it. */
-interface Shown {
-  readonly harness: Harness
-  readonly verdicts: Verdicts
-}
-
-const ShownContext = createContext<Shown | null>(null)
+const HarnessContext = createContext<Harness | null>(null)
+const VerdictsContext = createContext<Verdicts | null>(null)
 const SessionContext = createContext<ReturnType<typeof createSession> | null>(null)
 
 function held<T>(context: T | null): T {
@@ -25,10 +20,9 @@ function held<T>(context: T | null): T {
   return context
 }
 
-/** Shows a build that is not edited here: a machine as it is, say. */
+/** Shows a build that is neither edited nor judged here: a machine as it is, say. */
 export function ShownBuild({ harness, children }: { readonly harness: Harness; readonly children: ReactNode }) {
-  const value = useMemo(() => ({ harness, verdicts: check(harness) }), [harness])
-  return <ShownContext value={value}>{children}</ShownContext>
+  return <HarnessContext value={harness}>{children}</HarnessContext>
 }
 
 /** Holds the editing session of a build and what follows from it; derived once for each edit, for all who read it. */
@@ -41,7 +35,6 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
   const [judge] = useState(judgeOfStates)
   const harness = useMemo(() => derive(build), [build])
   const verdicts = judge(harness)
-  const value = useMemo(() => ({ harness, verdicts }), [harness, verdicts])
 
   useEffect(() => {
     const sync = () => document.visibilityState === 'visible' && void session.actions.sync()
@@ -66,13 +59,15 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
   }, [session, queue, initial.id])
   return (
     <SessionContext value={session}>
-      <ShownContext value={value}>{children}</ShownContext>
+      <VerdictsContext value={verdicts}>
+        <ShownBuild harness={harness}>{children}</ShownBuild>
+      </VerdictsContext>
     </SessionContext>
   )
 }
 
-export const useHarness = (): Harness => held(useContext(ShownContext)).harness
-export const useVerdicts = (): Verdicts => held(useContext(ShownContext)).verdicts
+export const useHarness = (): Harness => held(useContext(HarnessContext))
+export const useVerdicts = (): Verdicts => held(useContext(VerdictsContext))
 /** Whether there is anything to judge yet. */
 export const useIsJudged = (): boolean => isJudged(useHarness())
 export const useActions = (): SessionActions => held(useContext(SessionContext)).actions

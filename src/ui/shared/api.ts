@@ -22,6 +22,11 @@ export async function ask<T>(url: string, init: RequestInit = {}): Promise<T> {
 /** Asks the server for a text; throws as above. */
 export const askText = async (url: string): Promise<string> => (await answerOf(url)).text()
 
+/** A POST of a file that holds JSON. */
+export function postFile(file: File): RequestInit {
+  return { method: 'POST', headers: { 'content-type': 'application/json' }, body: file }
+}
+
 /** A POST with a JSON body. */
 export function postJson(body: unknown): RequestInit {
   return { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }

@@ -1,7 +1,7 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { ask } from './api'
+import { ask, postFile } from './api'
 import { FileButton } from './file-button'
 import { notify } from './notices'
 import { useAsk } from './use-ask'
@@ -17,12 +17,7 @@ export function ImportButton() {
   const router = useRouter()
   const read = (file: File) =>
     run(
-      () =>
-        ask<Made>('/api/builds/import', {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: file,
-        }),
+      () => ask<Made>('/api/builds/import', postFile(file)),
       (made) => {
         notify(`“${made.name}” is imported.`)
         router.push(`/builds/${made.id}/threads`)

@@ -1,7 +1,7 @@
 'use client'
 
 import { ArrowLeftRight, Printer } from 'lucide-react'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { Build } from '@/core/build/schema'
 import { changeReportOf } from '@/core/export/change-report'
 import type { BuildSummary, HistoryPage, Page } from '@/core/formats/api-types'
@@ -9,9 +9,9 @@ import { USUAL_MINUTES_PER_LEAD } from '@/core/record/change-plan'
 import type { Machine, MachineSummary } from '@/core/record/answers'
 import { machineState } from '@/core/record/machine'
 import { useSession } from '@/ui/session/context'
-import { ask } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { SELECT } from '@/ui/shared/select-class'
+import { useLoaded } from '@/ui/shared/use-loaded'
 import { ChangeSteps } from '@/ui/work/change-steps'
 
 const NOW = 'now'
@@ -26,70 +26,51 @@ interface Choice {
 /** So long after the last key other builds are asked for. */
 const TYPING_MS = 200
 
-/** What a list comes to; nothing where it cannot be read just now, so that what it holds is not offered. */
-function useList(load: () => Promise<readonly Choice[]>, waitMs: number): readonly Choice[] {
-  const [choices, setChoices] = useState<readonly Choice[]>([])
-  useEffect(() => {
-    let isOver = false
-    const wait = setTimeout(() => {
-      load().then(
-        (list) => !isOver && setChoices(list),
-        () => !isOver && setChoices([]),
-      )
-    }, waitMs)
-    return () => {
-      isOver = true
-      clearTimeout(wait)
-    }
-  }, [load, waitMs])
-  return choices
-}
-
-/** What there is to go from and to; of other builds those whose names hold the words. */
+/** What there is to go from and to; of other builds those whose names hold the words. What cannot be read is not offered. */
 function useChoices(buildId: string, revision: number, words: string): readonly Choice[] {
-  const own = useCallback(async (): Promise<readonly Choice[]> => {
-    const [history, machines] = await Promise.all([
-      ask<HistoryPage>(`/api/builds/${buildId}/history`),
-      ask<Page<MachineSummary>>(`/api/builds/${buildId}/machines`),
-    ])
-    const { states, firstRevision } = history
-    const group = 'This plan'
-    return [
-      ...states.map(({ revision: at, name }) => ({ value: `state ${at}`, words: name, group })),
-      ...(firstRevision < revision ? [{ value: `state ${firstRevision}`, words: 'as it began', group }] : []),
-      ...machines.rows.map(({ id, name }) => ({ value: `machine ${id}`, words: name, group: 'Machines, as they are' })),
-    ]
-  }, [buildId, revision])
-  const others = useCallback(async (): Promise<readonly Choice[]> => {
-    const { rows } = await ask<Page<BuildSummary>>(`/api/builds?order=name&q=${encodeURIComponent(words.trim())}`)
-    return rows
+  const history = useLoaded<HistoryPage>(`/api/builds/${buildId}/history`, { round: revision })
+  const machines = useLoaded<Page<MachineSummary>>(`/api/builds/${buildId}/machines`)
+  const named = `/api/builds?order=name&q=${encodeURIComponent(words.trim())}`
+  const builds = useLoaded<Page<BuildSummary>>(named, { waitMs: TYPING_MS })
+  const group = 'This plan'
+  return [
+    ...(typeof history === 'string'
+      ? []
+      : [
+          ...history.states.map(({ revision: at, name }) => ({ value: `state ${at}`, words: name, group })),
+          ...(history.firstRevision < revision
+            ? [{ value: `state ${history.firstRevision}`, words: 'as it began', group }]
+            : []),
+        ]),
+    ...(typeof machines === 'string' ? [] : machines.rows).map(({ id, name }) => ({
+      value: `machine ${id}`,
+      words: name,
+      group: 'Machines, as they are',
+    })),
+    ...(typeof builds === 'string' ? [] : builds.rows)
       .filter(({ id }) => id !== buildId)
-      .map(({ id, name }) => ({ value: `build ${id}`, words: name, group: 'Other builds' }))
-  }, [buildId, words])
-  return [...useList(own, 0), ...useList(others, TYPING_MS)]
+      .map(({ id, name }) => ({ value: `build ${id}`, words: name, group: 'Other builds' })),
+  ]
 }
 
-async function stateOf(buildId: string, value: string): Promise<Build> {
-  const [kind, id] = value.split(' ') as [string, string]
-  if (kind === 'state') return ask<Build>(`/api/builds/${buildId}/history/state?revision=${id}`)
-  if (kind === 'build') return ask<Build>(`/api/builds/${id}`)
-  const { plan, entries } = await ask<Machine>(`/api/machines/${id}`)
-  return machineState(plan, entries).asBuilt
+/** Where a chosen state is read; nowhere where it is on this page already, or none is chosen. */
+function addressOf(buildId: string, value: string): string | undefined {
+  const [kind, id] = value.split(' ')
+  if (kind === 'state') return `/api/builds/${buildId}/history/state?revision=${id}`
+  if (kind === 'build') return `/api/builds/${id}`
+  return kind === 'machine' ? `/api/machines/${id}` : undefined
 }
 
 /** A chosen state, once it is here; `failed` where it cannot be read. */
 function useChosen(value: string): Build | 'failed' | undefined {
   const now = useSession((state) => state.build)
-  const [found, setFound] = useState<{ readonly value: string; readonly is: Build | 'failed' }>()
-  useEffect(() => {
-    if (value === NOW || value === '') return
-    stateOf(now.id, value).then(
-      (is) => setFound({ value, is }),
-      () => setFound({ value, is: 'failed' }),
-    )
-  }, [value, now.id])
+  const found = useLoaded<Build | Machine>(addressOf(now.id, value))
+  const chosen = useMemo(() => {
+    if (typeof found === 'string') return found === 'failed' ? found : undefined
+    return 'entries' in found ? machineState(found.plan, found.entries).asBuilt : found
+  }, [found])
   if (value === NOW) return now
-  return found?.value === value ? found.is : undefined
+  return value === '' ? undefined : chosen
 }
 
 interface PickProps {

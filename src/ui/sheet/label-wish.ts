@@ -18,12 +18,17 @@ const TAPE = tapePaper(12, 40)
 /** What each sort of paper is to begin with. */
 export const paperOf = (kind: Wish['kind']): LabelPaper => (kind === 'tape' ? TAPE : PAPERS[kind])
 
-/** What this browser kept, as far as it can be right. */
+/** What this browser kept; what is usual where that cannot be right. */
 export function keptWish(): Wish {
   const kept = readKept(KEY) as Partial<Wish> | undefined
-  const isPaper = Object.keys(PAPERS.a4).every((name) => typeof kept?.paper?.[name as keyof LabelPaper] === 'number')
-  const isKind = kept?.kind === 'a4' || kept?.kind === 'letter' || kept?.kind === 'tape'
-  return isPaper && isKind ? { ...USUAL, ...kept } : USUAL
+  const { kind, paper, usedCount, hasCode, hasFrame } = kept ?? {}
+  const isRight =
+    (kind === 'a4' || kind === 'letter' || kind === 'tape') &&
+    Object.keys(PAPERS.a4).every((name) => typeof paper?.[name as keyof LabelPaper] === 'number') &&
+    Number.isInteger(usedCount) &&
+    typeof hasCode === 'boolean' &&
+    typeof hasFrame === 'boolean'
+  return isRight ? (kept as Wish) : USUAL
 }
 
 export const keepWish = (wish: Wish): void => writeKept(KEY, wish)

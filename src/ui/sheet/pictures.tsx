@@ -3,6 +3,7 @@ import { BoardPicture } from '@/ui/case/board-picture'
 import { CasePicture } from '@/ui/case/case-picture'
 import { casesOf } from '@/ui/case/view'
 import { useHarness } from '@/ui/session/context'
+import { bandsOf } from '@/ui/wiring/layout/layout'
 import { WiringPicture } from '@/ui/wiring/wiring-picture'
 import { Section } from './section'
 
@@ -41,27 +42,21 @@ export function Boards() {
 /** The wiring drawn: a picture for each machine where there are several, so that each is large enough to read. */
 export function Wiring() {
   const harness = useHarness()
-  const { assemblies = [], items, name } = harness.build
-  const machines = useMemo(
+  const bands = useMemo(
     () =>
-      assemblies.length < 2
-        ? [{ name, only: new Set(items.map(({ id }) => id)) }]
-        : assemblies.map((one) => ({
-            name: one.name,
-            only: new Set(items.filter(({ assemblyId }) => assemblyId === one.id).map(({ id }) => id)),
-          })),
-    [assemblies, items, name],
+      bandsOf(harness, harness.items).map(({ name, items }) => ({ name, only: new Set(items.map(({ id }) => id)) })),
+    [harness],
   )
   if (harness.threads.length === 0) return null
   return (
     <Section title="The wiring">
       <div className="space-y-6">
-        {machines.map((machine) => (
+        {bands.map(({ name = harness.build.name, only }, index) => (
           <WiringPicture
-            key={machine.name}
-            label={machine.name}
-            title={machines.length === 1 ? 'wiring' : `wiring ${machine.name}`}
-            only={machine.only}
+            key={index}
+            label={name}
+            title={bands.length === 1 ? 'wiring' : `wiring ${name}`}
+            only={only}
           />
         ))}
       </div>

@@ -1,10 +1,10 @@
 import { headSettings, ignoredHeaders, type HeadSetting, type IgnoredFor } from '@/core/sheet/settings'
+import { MODE_WORDS, pointsText } from '@/core/wording/curve-text'
 import { HEAT_WORDS } from '@/core/wording/heat-words'
 import { listNames } from '@/core/wording/text'
 import { useHarness } from '@/ui/session/context'
 import { CELL, PlainTable } from '@/ui/shared/plain-table'
 
-const MODE_WORDS = { pwm: 'PWM', dc: 'DC', auto: 'automatic' } as const
 const MS_PER_SECOND = 1000
 
 /** What a curve has beside its points, in the words of menus. */
@@ -39,7 +39,7 @@ function Row({ setting }: { readonly setting: HeadSetting }) {
         {curve === undefined ? (
           <span className="text-faded">{where === 'firmware' ? 'no curve written down' : ''}</span>
         ) : (
-          curve.points.map(({ temperatureC, dutyPercent }) => `${temperatureC} °C ${dutyPercent} %`).join(', ')
+          pointsText(curve)
         )}
         {finer !== '' && <span className="block text-faded">{finer}</span>}
       </td>

@@ -8,8 +8,8 @@ export function ChangeSteps({ report }: { readonly report: ChangeReport }) {
   return (
     <>
       <p>
-        {countOf(steps.length, 'step')}, {countOf(leadCount, 'lead')}; about {minutes} min for the leads, at{' '}
-        {minutesPerLead} min each. Power off, switch the supply off and pull its plug first.
+        {countOf(steps.length, 'step')}, {countOf(leadCount, 'lead')}, about {minutes} min at {minutesPerLead} min each.
+        Power off, switch the supply off and pull its plug first.
       </p>
       <ol aria-label="Changes at the bench">
         {steps.map(({ text }, index) => (

@@ -2,7 +2,7 @@
 
 import { format } from 'date-fns'
 import { Bookmark, BookmarkX, History } from 'lucide-react'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { Edit } from '@/core/build/edit-schema'
 import type { Build } from '@/core/build/schema'
 import { changeReportOf } from '@/core/export/change-report'
@@ -17,22 +17,10 @@ import { Button } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
 import { notify } from '@/ui/shared/notices'
 import { SeverityCount } from '@/ui/shared/severity'
+import { useLoaded } from '@/ui/shared/use-loaded'
+import { ChangeSteps } from '@/ui/work/change-steps'
 
 const NAME_LENGTH = 120
-
-/** What the server answers, or that it is on its way or did not come. */
-type Loaded<T> = T | 'loading' | 'failed'
-
-/** Asks again whenever address or round change; what came last stays in sight until the next is there. */
-function useAnswer<T extends object>(url: string, round = 0): Loaded<T> {
-  const [answer, setAnswer] = useState<Loaded<T>>('loading')
-  useEffect(() => {
-    const abort = new AbortController()
-    ask<T>(url, { signal: abort.signal }).then(setAnswer, () => !abort.signal.aborted && setAnswer('failed'))
-    return () => abort.abort()
-  }, [url, round])
-  return answer
-}
 
 function Counts({ build }: { readonly build: Build }) {
   const { counts } = useMemo(() => check(derive(build)), [build])
@@ -148,22 +136,15 @@ function Steps({ page, picked, onPick }: StepsProps) {
 function Changes({ before }: { readonly before: Build }) {
   const now = useSession((state) => state.build)
   const report = useMemo(() => changeReportOf(before, now, USUAL_MINUTES_PER_LEAD), [before, now])
-  const { steps, leadCount, minutes } = report
-  if (steps.length === 0) return <p className="text-faded">At a machine built so nothing is to be done.</p>
+  if (report.steps.length === 0) return <ChangeSteps report={report} />
   return (
     <details>
       <summary className="cursor-pointer font-semibold">
-        From here to now, at the bench: {countOf(steps.length, 'step')}
+        From here to now, at the bench: {countOf(report.steps.length, 'step')}
       </summary>
-      <p className="mt-1 text-[14px]">
-        {countOf(leadCount, 'lead')}, about {minutes} min at {USUAL_MINUTES_PER_LEAD} min each. Power off, switch the
-        supply off and pull its plug first.
-      </p>
-      <ol aria-label="Changes at the bench" className="max-h-[30dvh] list-decimal overflow-y-auto pl-7 text-[14px]">
-        {steps.map(({ text }, index) => (
-          <li key={index}>{text}</li>
-        ))}
-      </ol>
+      <div className="mt-1 max-h-[30dvh] overflow-y-auto text-[14px]">
+        <ChangeSteps report={report} />
+      </div>
     </details>
   )
 }
@@ -177,7 +158,7 @@ interface DetailProps {
 /** How the build stood at a step, and the way back to there. */
 function Detail({ page, picked, onBack }: DetailProps) {
   const now = useSession((state) => state.confirmed)
-  const build = useAnswer<Build>(`/api/builds/${now.id}/history/state?revision=${picked}`)
+  const build = useLoaded<Build>(`/api/builds/${now.id}/history/state?revision=${picked}`)
   const label =
     picked === page.firstRevision ? 'The beginning' : page.steps.find(({ revision }) => revision === picked)?.label
   const undoneCount = page.revision - picked
@@ -301,9 +282,9 @@ export function HistoryDialog({ onClose }: { readonly onClose: () => void }) {
   const saving = useSession((state) => state.saving)
   const [round, setRound] = useState(0)
   const [before, setBefore] = useState<number | undefined>()
-  const page = useAnswer<HistoryPage>(
+  const page = useLoaded<HistoryPage>(
     `/api/builds/${buildId}/history${before === undefined ? '' : `?before=${before}`}`,
-    round,
+    { round },
   )
   return (
     <Dialog isOpen isWide title="History" description="Every step of this build, the newest first." onClose={onClose}>

@@ -19,7 +19,7 @@ async function benchFile({ machine, state, plan, built, work }: ReturnType<typeo
   const { renderToStaticMarkup } = await import('react-dom/server')
   const data: SheetData = {
     machineId: machine.id,
-    machineName: state.name ?? machine.name,
+    machineName: state.name ?? machine.firstName,
     planName: machine.plan.name,
     planRevision: machine.plan.revision,
     done: [...state.done.keys()],
@@ -52,5 +52,5 @@ ${body}
 
 /** Gives the sheet of a machine to the browser to be saved. */
 export async function saveBenchFile(view: ReturnType<typeof useMachine>): Promise<void> {
-  saveFile(await benchFile(view), `${view.state.name ?? view.machine.name} sheet.html`, 'text/html')
+  saveFile(await benchFile(view), `${view.state.name ?? view.machine.firstName} sheet.html`, 'text/html')
 }

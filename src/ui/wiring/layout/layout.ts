@@ -196,7 +196,7 @@ function isRight(column: Column, { port }: PlacedPort): boolean {
 }
 
 /** The things of each machine, in the order of the machines; one band without a name where there is one machine. */
-function bandsOf(
+export function bandsOf(
   { build }: Harness,
   items: readonly Item[],
 ): readonly { readonly name: string | undefined; readonly items: readonly Item[] }[] {
