@@ -4,6 +4,7 @@
  */
 import { chromium } from 'playwright-core'
 import postgres from 'postgres'
+import { DESK, onBench } from '../src/server/bench'
 import { searchParts } from '../src/server/parts'
 import { CHROMIUM_ARGS } from '../tests/browser/chromium'
 
@@ -61,7 +62,7 @@ async function firstResultMs(): Promise<number> {
 
 await fill()
 for (const text of QUERIES) {
-  const bare = await medianMs(() => searchParts(sql, { text }))
+  const bare = await medianMs(() => onBench({ benchId: DESK, role: 'reader' }, (tx) => searchParts(tx, { text }), sql))
   const whole = await medianMs(async () => (await fetch(`${url}/api/parts?q=${encodeURIComponent(text)}`)).json())
   console.log(
     `search “${text}” among ${ROWS} parts: SQL ${bare.toFixed(1)} ms, whole request ${whole.toFixed(1)} ms, ratio ${(whole / bare).toFixed(2)}`,

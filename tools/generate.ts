@@ -26,6 +26,17 @@ import {
   PartSaveSchema,
 } from '../src/core/formats/request-schema'
 import {
+  BenchChoiceSchema,
+  EnteringSchema,
+  LinkWishSchema,
+  NewNameSchema,
+  PasskeySchema,
+  PasswordChangeSchema,
+  ProofSchema,
+  RoleWishSchema,
+  SignInSchema,
+} from '../src/core/formats/people-schema'
+import {
   EntriesSchema,
   EntryListSchema,
   MachineFileSchema,
@@ -70,6 +81,15 @@ const schemas = {
   validateBuildIds: BuildIdsSchema,
   validateBuildTags: BuildTagsSchema,
   validateNameState: NameStateSchema,
+  validateSignIn: SignInSchema,
+  validateNewName: NewNameSchema,
+  validatePasswordChange: PasswordChangeSchema,
+  validateProof: ProofSchema,
+  validateRoleWish: RoleWishSchema,
+  validateBenchChoice: BenchChoiceSchema,
+  validatePasskey: PasskeySchema,
+  validateLinkWish: LinkWishSchema,
+  validateEntering: EnteringSchema,
 }
 const published = {
   'build-1': BuildSchema,

@@ -1,7 +1,10 @@
 import type { Metadata } from 'next'
 import { cookies, headers } from 'next/headers'
 import type { ReactNode } from 'react'
+import { whoLooks } from '@/server/page-actor'
+import { whoIs } from '@/server/who'
 import { Providers } from '@/ui/shared/providers'
+import { OnBench, WhoProvider } from '@/ui/shared/who'
 import { FACES } from './fonts'
 import { THEME_COOKIE } from '@/ui/shared/theme'
 import './globals.css'
@@ -13,11 +16,16 @@ export const metadata: Metadata = {
 
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? ''
+  const who = await whoIs(await whoLooks())
   const theme = (await cookies()).get(THEME_COOKIE)?.value === 'dark' ? 'dark' : 'light'
   return (
     <html lang="en" data-theme={theme} className={FACES}>
       <body>
-        <Providers nonce={nonce}>{children}</Providers>
+        <WhoProvider who={who}>
+          <OnBench benchId={undefined}>
+            <Providers nonce={nonce}>{children}</Providers>
+          </OnBench>
+        </WhoProvider>
       </body>
     </html>
   )

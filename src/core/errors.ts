@@ -11,6 +11,9 @@ export type LoomErrorCode =
   | 'CONFLICT'
   | 'REQUEST_REFUSED'
   | 'TOO_BUSY'
+  | 'SIGN_IN'
+  | 'FORBIDDEN'
+  | 'TOO_OFTEN'
 
 /** An error whose message is a sentence fit to show: what is wrong, where, and what to do. */
 export class LoomError extends Error {

@@ -5,7 +5,7 @@ import { mendDocument } from '../core/formats/mend-document'
 import { asBuild, isNewerBuild } from '../core/formats/validate'
 import { asStored, lockStored, type StoredBuild } from './builds'
 import { tellChange } from './changes'
-import type { Sql, Tx } from './db'
+import type { Tx } from './db'
 
 /** What stands in the way of reading a stored build, and what mending it would take out; undefined for a sound one. */
 export function damageOf(stored: StoredBuild): Damage | undefined {
@@ -39,23 +39,19 @@ async function beginAnew(tx: Tx, build: Build): Promise<void> {
 }
 
 /** Mends a stored build by what `damageOf` said; its history begins anew there. */
-export async function mendBuild(sql: Sql, id: string): Promise<void> {
-  await sql.begin(async (tx) => {
-    const row = await lockStored(tx, id)
-    if (damageOf(row) === undefined) return
-    if (isNewerBuild(row.document)) {
-      throw new LoomError('REQUEST_REFUSED', 'A newer program wrote this build; open it with that one.')
-    }
-    const revision = row.revision + 1
-    await beginAnew(tx, { ...mendDocument(row.document, { ...row, revision }).build, id, revision })
-  })
+export async function mendBuild(tx: Tx, id: string): Promise<void> {
+  const row = await lockStored(tx, id)
+  if (damageOf(row) === undefined) return
+  if (isNewerBuild(row.document)) {
+    throw new LoomError('REQUEST_REFUSED', 'A newer program wrote this build; open it with that one.')
+  }
+  const revision = row.revision + 1
+  await beginAnew(tx, { ...mendDocument(row.document, { ...row, revision }).build, id, revision })
 }
 
 /** Keeps the document of a build as it stands and forgets how it came to that; the log stays in the store. */
-export async function restartHistory(sql: Sql, id: string): Promise<void> {
-  await sql.begin(async (tx) => {
-    const row = await lockStored(tx, id)
-    const build = asStored(row)
-    await beginAnew(tx, { ...build, id, revision: Math.max(row.revision, build.revision) + 1 })
-  })
+export async function restartHistory(tx: Tx, id: string): Promise<void> {
+  const row = await lockStored(tx, id)
+  const build = asStored(row)
+  await beginAnew(tx, { ...build, id, revision: Math.max(row.revision, build.revision) + 1 })
 }

@@ -14,19 +14,19 @@ import { asBuild, asNewest } from '../core/formats/validate'
 import { asStored, lockStored, mustExist, type StoredBuild } from './builds'
 import { tellChange } from './changes'
 import { keepCheckpoint } from './checkpoints'
-import type { Sql, Tx } from './db'
+import type { Tx } from './db'
 
-async function logSince(sql: Sql | Tx, id: string, revision: number): Promise<readonly LogEntry[]> {
-  return sql<LogEntry[]>`
+async function logSince(tx: Tx, id: string, revision: number): Promise<readonly LogEntry[]> {
+  return tx<LogEntry[]>`
     select revision, edit_id as "editId", edit, slots from build_edits
     where build_id = ${id} and revision > ${revision}
     order by revision`
 }
 
 /** The edits saved after a revision, oldest first. */
-export async function editsSince(sql: Sql, id: string, revision: number): Promise<readonly LogEntry[]> {
-  await mustExist(sql, id)
-  return logSince(sql, id, revision)
+export async function editsSince(tx: Tx, id: string, revision: number): Promise<readonly LogEntry[]> {
+  await mustExist(tx, id)
+  return logSince(tx, id, revision)
 }
 
 /** What is kept of a saved edit beside what pages are told. */
@@ -121,52 +121,50 @@ function appended(row: StoredBuild, fresh: Save['edits'], theirSlots: ReadonlySe
  * Appends edits to a build's log and its snapshot, under a lock on its row: all of them or none. An edit that is in the
  * log already (a resend) is not applied twice. Edits that touch other things than newer ones go on top of those.
  */
-export async function saveEdits(sql: Sql, id: string, save: Save): Promise<SaveResult> {
-  return sql.begin(async (tx): Promise<SaveResult> => {
-    const row = await lockStored(tx, id)
-    if (save.baseRevision > row.revision) {
-      throw new LoomError(
-        'REQUEST_REFUSED',
-        `This build is at revision ${row.revision}, but the page has ${save.baseRevision}; reload the page.`,
-      )
+export async function saveEdits(tx: Tx, id: string, save: Save): Promise<SaveResult> {
+  const row = await lockStored(tx, id)
+  if (save.baseRevision > row.revision) {
+    throw new LoomError(
+      'REQUEST_REFUSED',
+      `This build is at revision ${row.revision}, but the page has ${save.baseRevision}; reload the page.`,
+    )
+  }
+  const ids = save.edits.map((entry) => entry.id)
+  const known = await knownAmong(tx, id, save.edits)
+  const since = await logSince(tx, id, save.baseRevision)
+  const fresh = save.edits.filter((entry, index) => !known.has(entry.id) && ids.indexOf(entry.id) === index)
+  const theirSlots = new Set(since.filter((entry) => !ids.includes(entry.editId)).flatMap((entry) => entry.slots))
+  const { document, rows, clash } = appended(row, fresh, theirSlots)
+  if (clash !== undefined) {
+    // With nothing newer in between, the edits themselves are at fault, and no choice between two values helps.
+    const { slots, reason, index } = clash
+    if (theirSlots.size === 0) {
+      const place = `/edits/${save.edits.indexOf(fresh[index]!)}`
+      throw new LoomError('EDIT_NOT_POSSIBLE', reason, place)
     }
-    const ids = save.edits.map((entry) => entry.id)
-    const known = await knownAmong(tx, id, save.edits)
-    const since = await logSince(tx, id, save.baseRevision)
-    const fresh = save.edits.filter((entry, index) => !known.has(entry.id) && ids.indexOf(entry.id) === index)
-    const theirSlots = new Set(since.filter((entry) => !ids.includes(entry.editId)).flatMap((entry) => entry.slots))
-    const { document, rows, clash } = appended(row, fresh, theirSlots)
-    if (clash !== undefined) {
-      // With nothing newer in between, the edits themselves are at fault, and no choice between two values helps.
-      const { slots, reason, index } = clash
-      if (theirSlots.size === 0) {
-        const place = `/edits/${save.edits.indexOf(fresh[index]!)}`
-        throw new LoomError('EDIT_NOT_POSSIBLE', reason, place)
-      }
-      return { outcome: 'conflict', revision: row.revision, entries: since, slots, reason }
-    }
-    if (rows.length > 0) {
-      mustBeReadable(document)
-      await tx`insert into build_edits ${tx(
-        rows.map((r) => ({
-          build_id: id,
-          revision: r.revision,
-          edit_id: r.editId,
-          edit: tx.json(r.edit as never),
-          slots: r.slots as string[],
-          label: r.label,
-          sent_digest: r.digest,
-        })) as never,
-      )}`
-      await tx`
-        update builds
-        set document = ${tx.json(document as never)}, revision = ${document.revision}, name = ${document.name}, updated_at = now()
-        where id = ${id}`
-      await keepCheckpoint(tx, id, row.revision, document)
-      await tellChange(tx, { id, revision: document.revision })
-    }
-    return { outcome: 'saved', revision: document.revision, entries: [...since, ...rows.map(asEntry)] }
-  })
+    return { outcome: 'conflict', revision: row.revision, entries: since, slots, reason }
+  }
+  if (rows.length > 0) {
+    mustBeReadable(document)
+    await tx`insert into build_edits ${tx(
+      rows.map((r) => ({
+        build_id: id,
+        revision: r.revision,
+        edit_id: r.editId,
+        edit: tx.json(r.edit as never),
+        slots: r.slots as string[],
+        label: r.label,
+        sent_digest: r.digest,
+      })) as never,
+    )}`
+    await tx`
+      update builds
+      set document = ${tx.json(document as never)}, revision = ${document.revision}, name = ${document.name}, updated_at = now()
+      where id = ${id}`
+    await keepCheckpoint(tx, id, row.revision, document)
+    await tellChange(tx, { id, revision: document.revision })
+  }
+  return { outcome: 'saved', revision: document.revision, entries: [...since, ...rows.map(asEntry)] }
 }
 
 const asEntry = ({ revision, editId, edit, slots }: LogRow): LogEntry => ({ revision, editId, edit, slots })

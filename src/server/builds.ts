@@ -8,7 +8,7 @@ import type { NewBuild } from '../core/formats/request-schema'
 import { startedBuild } from '../core/start/started-build'
 import { blankBuild } from '../core/templates/template-build'
 import { cut } from '../core/units/cut'
-import type { Sql, Tx } from './db'
+import type { Tx } from './db'
 import { knownId } from './ids'
 import { namesHold, pageAt } from './pages'
 
@@ -31,15 +31,15 @@ export interface BuildsWish {
 }
 
 /** Builds that are not deleted and whose names hold every word, a page of them. */
-export async function listBuilds(sql: Sql, { words, order, page, tag }: BuildsWish): Promise<Page<BuildSummary>> {
-  const tagged = tag === undefined ? sql`` : sql`and tags @> array[${tag}]`
-  const filter = sql`deleted_at is null and ${namesHold(sql, words)} ${tagged}`
-  const [counted] = await sql<{ count: number }[]>`select count(*)::int as count from builds where ${filter}`
+export async function listBuilds(tx: Tx, { words, order, page, tag }: BuildsWish): Promise<Page<BuildSummary>> {
+  const tagged = tag === undefined ? tx`` : tx`and tags @> array[${tag}]`
+  const filter = tx`deleted_at is null and ${namesHold(tx, words)} ${tagged}`
+  const [counted] = await tx<{ count: number }[]>`select count(*)::int as count from builds_here where ${filter}`
   const { offset, ...at } = pageAt(counted!.count, page, BUILDS_A_PAGE)
-  const rows = await sql<(Omit<BuildSummary, 'updatedAt'> & { updatedAt: Date })[]>`
+  const rows = await tx<(Omit<BuildSummary, 'updatedAt'> & { updatedAt: Date })[]>`
     select id, name, revision, item_count as "itemCount", thread_count as "threadCount", tags, updated_at as "updatedAt"
-    from builds where ${filter}
-    order by ${sql.unsafe(ORDERS[order])}
+    from builds_here where ${filter}
+    order by ${tx.unsafe(ORDERS[order])}
     limit ${BUILDS_A_PAGE} offset ${offset}`
   return {
     rows: rows.map((row) => ({ ...row, updatedAt: row.updatedAt.toISOString() })),
@@ -49,10 +49,10 @@ export async function listBuilds(sql: Sql, { words, order, page, tag }: BuildsWi
 }
 
 /** Builds that were deleted and can still be put back, the last deleted first. */
-export async function listDeleted(sql: Sql): Promise<readonly DeletedBuild[]> {
-  const rows = await sql<{ id: string; name: string; deletedAt: Date; goesAt: Date }[]>`
+export async function listDeleted(tx: Tx): Promise<readonly DeletedBuild[]> {
+  const rows = await tx<{ id: string; name: string; deletedAt: Date; goesAt: Date }[]>`
     select id, name, deleted_at as "deletedAt", deleted_at + ${DAYS_DELETED_ARE_KEPT} * interval '1 day' as "goesAt"
-    from builds where deleted_at is not null order by deleted_at desc, id limit 200`
+    from builds_here where deleted_at is not null order by deleted_at desc, id limit 200`
   return rows.map(({ deletedAt, goesAt, ...row }) => ({
     ...row,
     deletedAt: deletedAt.toISOString(),
@@ -60,7 +60,8 @@ export async function listDeleted(sql: Sql): Promise<readonly DeletedBuild[]> {
   }))
 }
 
-function notFound(id: string): LoomError {
+/** The error that says that a build is not there. */
+export function noBuild(id: string): LoomError {
   return new LoomError(
     'NOT_FOUND',
     `There is no build “${id}” here; it may have been deleted. Go back to the list of builds.`,
@@ -76,18 +77,18 @@ export interface StoredBuild {
 }
 
 /** The row of a build, or a NOT_FOUND error; the document is as it was written, and nobody has looked at it. */
-export async function getStored(sql: Sql, id: string): Promise<StoredBuild> {
-  const [row] = await sql<
+export async function getStored(tx: Tx, id: string): Promise<StoredBuild> {
+  const [row] = await tx<
     StoredBuild[]
-  >`select id, name, revision, document from builds where id = ${knownId(id, notFound)} and deleted_at is null`
-  if (row === undefined) throw notFound(id)
+  >`select id, name, revision, document from builds where id = ${knownId(id, noBuild)} and deleted_at is null`
+  if (row === undefined) throw noBuild(id)
   return row
 }
 
 /** An error where a build is not there or deleted; its document stays in the store. */
-export async function mustExist(sql: Sql, id: string): Promise<void> {
-  const rows = await sql`select 1 from builds where id = ${knownId(id, notFound)} and deleted_at is null`
-  if (rows.length === 0) throw notFound(id)
+export async function mustExist(tx: Tx, id: string): Promise<void> {
+  const rows = await tx`select 1 from builds where id = ${knownId(id, noBuild)} and deleted_at is null`
+  if (rows.length === 0) throw noBuild(id)
 }
 
 /** The stored document as a sound build of the newest version, or a DOCUMENT_BROKEN error that names the place. */
@@ -105,23 +106,23 @@ export function asStored({ name, document }: Pick<StoredBuild, 'name' | 'documen
 }
 
 /** The sound document of a build; a NOT_FOUND or a DOCUMENT_BROKEN error. */
-export async function getBuild(sql: Sql, id: string): Promise<Build> {
-  return asStored(await getStored(sql, id))
+export async function getBuild(tx: Tx, id: string): Promise<Build> {
+  return asStored(await getStored(tx, id))
 }
 
 /** A row with its lock; a NOT_FOUND error. */
 export async function lockStored(tx: Tx, id: string): Promise<StoredBuild> {
   const [row] = await tx<StoredBuild[]>`
-    select id, name, document, revision from builds where id = ${knownId(id, notFound)} and deleted_at is null for update`
-  if (row === undefined) throw notFound(id)
+    select id, name, document, revision from builds where id = ${knownId(id, noBuild)} and deleted_at is null for update`
+  if (row === undefined) throw noBuild(id)
   return row
 }
 
-async function insertBuild(sql: Sql | Tx, build: Build): Promise<void> {
+async function insertBuild(tx: Tx, build: Build): Promise<void> {
   // A request sent twice carries the same id and finds its build made already.
-  await sql`
+  await tx`
     insert into builds (id, name, revision, document, initial_document)
-    values (${build.id}, ${build.name}, ${build.revision}, ${sql.json(build as never)}, ${sql.json(build as never)})
+    values (${build.id}, ${build.name}, ${build.revision}, ${tx.json(build as never)}, ${tx.json(build as never)})
     on conflict (id) do nothing`
 }
 
@@ -134,7 +135,7 @@ async function freeName(tx: Tx, name: string): Promise<string> {
   await tx`select pg_advisory_xact_lock(${NAMING_LOCK})`
   const stem = cut(name.replace(/ \(copy(?: \d+)?\)$/, ''), LIMITS.nameLength - ROOM_FOR_NUMBER)
   const rows = await tx<{ name: string }[]>`
-    select name from builds where deleted_at is null and (name = ${name} or starts_with(name, ${`${stem} (copy`}))`
+    select name from builds_here where deleted_at is null and (name = ${name} or starts_with(name, ${`${stem} (copy`}))`
   const taken = new Set(rows.map((row) => row.name))
   if (!taken.has(name)) return name
   for (let number = 1; ; number += 1) {
@@ -144,79 +145,77 @@ async function freeName(tx: Tx, name: string): Promise<string> {
 }
 
 /** Keeps a build as a new one, under a name that nobody else has. */
-async function insertNamed(sql: Sql, build: Build): Promise<Build> {
-  return sql.begin(async (tx) => {
-    const named = { ...build, name: await freeName(tx, build.name), revision: 0 }
-    await insertBuild(tx, named)
-    return named
-  })
+async function insertNamed(tx: Tx, build: Build): Promise<Build> {
+  const named = { ...build, name: await freeName(tx, build.name), revision: 0 }
+  await insertBuild(tx, named)
+  return named
 }
 
 /** Makes a blank build, a copy, or one with what typed lines say on its bench. */
-export async function createBuild(sql: Sql, wish: NewBuild): Promise<Build> {
+export async function createBuild(tx: Tx, wish: NewBuild): Promise<Build> {
   switch (wish.from) {
     case 'blank':
-      await insertBuild(sql, blankBuild(wish.id, wish.name))
+      await insertBuild(tx, blankBuild(wish.id, wish.name))
       break
     case 'lines':
-      await insertBuild(sql, asBuild(startedBuild(wish)))
+      await insertBuild(tx, asBuild(startedBuild(wish)))
       break
     case 'copy':
-      await insertNamed(sql, { ...(await getBuild(sql, wish.sourceId)), id: wish.id })
+      await insertNamed(tx, { ...(await getBuild(tx, wish.sourceId)), id: wish.id })
       break
     default:
       return wish satisfies never
   }
-  return getBuild(sql, wish.id)
+  return getBuild(tx, wish.id)
 }
 
 /** Keeps an imported build as one of its own: a new id, revision 0, and a name nobody else has. */
-export async function importBuild(sql: Sql, build: Build): Promise<Build> {
-  return insertNamed(sql, { ...build, id: randomUUID() })
+export async function importBuild(tx: Tx, build: Build): Promise<Build> {
+  return insertNamed(tx, { ...build, id: randomUUID() })
 }
 
 /** Puts demo builds into a store that never held one. */
-export async function seedBuilds(sql: Sql, builds: readonly Build[]): Promise<void> {
-  const [held] = await sql`select 1 from builds limit 1`
+export async function seedBuilds(tx: Tx, builds: readonly Build[]): Promise<void> {
+  const [held] = await tx`select 1 from builds limit 1`
   if (held !== undefined) return
-  for (const build of builds) await insertBuild(sql, build)
-  await sql`update builds set tags = '{demo}'`
+  for (const build of builds) await insertBuild(tx, build)
+  await tx`update builds set tags = '{demo}'`
 }
 
 /** Takes several builds off the list; those that are gone already stay gone. */
-export async function deleteBuilds(sql: Sql, ids: readonly string[]): Promise<void> {
-  await sql`update builds set deleted_at = now() where id in ${sql(ids as string[])} and deleted_at is null`
+export async function deleteBuilds(tx: Tx, ids: readonly string[]): Promise<void> {
+  await tx`update builds set deleted_at = now() where id in ${tx(ids as string[])} and deleted_at is null`
 }
 
 /** Puts several deleted builds back on the list. */
-export async function restoreBuilds(sql: Sql, ids: readonly string[]): Promise<void> {
-  await sql`update builds set deleted_at = null where id in ${sql(ids as string[])}`
+export async function restoreBuilds(tx: Tx, ids: readonly string[]): Promise<void> {
+  await tx`update builds set deleted_at = null where id in ${tx(ids as string[])}`
 }
 
 /** Takes a build off the list; restoreBuild brings it back as it was. */
-export async function deleteBuild(sql: Sql, id: string): Promise<void> {
+export async function deleteBuild(tx: Tx, id: string): Promise<void> {
   const rows =
-    await sql`update builds set deleted_at = now() where id = ${knownId(id, notFound)} and deleted_at is null returning id`
-  if (rows.length === 0) throw notFound(id)
+    await tx`update builds set deleted_at = now() where id = ${knownId(id, noBuild)} and deleted_at is null returning id`
+  if (rows.length === 0) throw noBuild(id)
 }
 
 /** Deletes a build for good, with its log and all that hangs on it. Only one that is deleted already. */
-export async function forgetBuild(sql: Sql, id: string): Promise<void> {
-  const rows = await sql`delete from builds where id = ${knownId(id, notFound)} and deleted_at is not null returning id`
+export async function forgetBuild(tx: Tx, id: string): Promise<void> {
+  const rows = await tx`delete from builds where id = ${knownId(id, noBuild)} and deleted_at is not null returning id`
   if (rows.length > 0) return
-  await mustExist(sql, id)
+  await mustExist(tx, id)
   throw new LoomError('REQUEST_REFUSED', 'Only a build that is deleted already can go for good; delete it first.')
 }
 
 /** Forgets every build whose days in the list of deleted ones are over; gives how many. */
-export async function forgetOldBuilds(sql: Sql): Promise<number> {
-  const rows = await sql`
+export async function forgetOldBuilds(tx: Tx): Promise<number> {
+  const rows = await tx`
     delete from builds where deleted_at < now() - ${DAYS_DELETED_ARE_KEPT} * interval '1 day' returning id`
   return rows.length
 }
 
 /** Puts a deleted build back on the list. */
-export async function restoreBuild(sql: Sql, id: string): Promise<void> {
-  const rows = await sql`update builds set deleted_at = null where id = ${knownId(id, notFound)} returning id`
-  if (rows.length === 0) throw notFound(id)
+export async function restoreBuild(tx: Tx, id: string): Promise<void> {
+  const rows = await tx`update builds set deleted_at = null where id = ${knownId(id, noBuild)} returning id`
+  if (rows.length === 0) throw noBuild(id)
 }

@@ -1,11 +1,22 @@
 import type { Change } from '../core/formats/api-types'
-import { db, type Sql, type Tx } from './db'
+import { db, openDatabase, type Sql, type Tx } from './db'
 
-/** The channel on which every server of one database hears of saves. */
+/** The channel on which every server of one database hears of saves, and of what people may see from now on. */
 const CHANNEL = 'loom_builds'
 
-/** Hears of a save, or (undefined) that saves may have been missed while the store was away. */
-type Listener = (change: Change | undefined) => void
+/** A save on a bench. */
+interface BenchChange extends Change {
+  readonly benchId: string
+}
+
+/** That somebody may see more or less than before, or that one of their sessions has ended. */
+interface AccessChange {
+  readonly personId: string
+}
+
+/** What is heard; undefined where something may have been missed while the store was away. */
+export type Heard = BenchChange | AccessChange | undefined
+type Listener = (heard: Heard) => void
 
 interface Hearing {
   readonly listeners: Set<Listener>
@@ -16,6 +27,15 @@ interface Hearing {
 }
 const holder = globalThis as { loomHearing?: Hearing }
 
+/**
+ * Through a pooler in transaction mode nothing can be heard, since the connection is another one each time: then the
+ * database has a direct address beside it.
+ */
+function listener(): Sql {
+  const { LOOM_LISTEN_URL: direct = '' } = process.env
+  return direct === '' ? db() : openDatabase(direct)
+}
+
 /** One connection of this process hears of all saves; when it is lost it is made again by the driver. */
 function hearing(): Hearing {
   if (holder.loomHearing === undefined) {
@@ -24,13 +44,13 @@ function hearing(): Hearing {
     const endAll = () => {
       for (const end of enders) end()
     }
-    const tellAll = (change: Change | undefined) => {
-      for (const listener of listeners) listener(change)
+    const tellAll = (heard: Heard) => {
+      for (const listener of listeners) listener(heard)
     }
     // The driver listens again by itself after the store was away; nobody knows what was saved meanwhile.
-    const isListening = db().listen(
+    const isListening = listener().listen(
       CHANNEL,
-      (payload) => tellAll(JSON.parse(payload) as Change),
+      (payload) => tellAll(JSON.parse(payload) as Heard),
       () => tellAll(undefined),
     )
     holder.loomHearing = { listeners, enders, isListening }
@@ -47,7 +67,7 @@ function hearing(): Hearing {
 }
 
 /**
- * Calls back at every save of any build by any server of this database, from when the promise settles until what it
+ * Calls back at everything that any server of this database tells, from when the promise settles until what it
  * gives is called. `onStop` is called when this process is asked to stop.
  */
 export async function hearChanges(listener: Listener, onStop: () => void): Promise<() => void> {
@@ -61,7 +81,14 @@ export async function hearChanges(listener: Listener, onStop: () => void): Promi
   }
 }
 
-/** Tells all servers of this database that a build was saved; inside a transaction they hear of it when it is kept. */
-export async function tellChange(sql: Sql | Tx, change: Change): Promise<void> {
-  await sql`select pg_notify(${CHANNEL}, ${JSON.stringify(change)})`
+/** Tells all servers of this database that a build or a machine was saved; they hear of it when the transaction is kept. */
+export async function tellChange(tx: Tx, { id, revision }: Change): Promise<void> {
+  await tx`
+    select pg_notify(${CHANNEL}, jsonb_build_object(
+      'id', ${id}::text, 'revision', ${revision}::int, 'benchId', current_setting('loom.bench', true))::text)`
+}
+
+/** Tells them that somebody may see more or less than before. */
+export async function tellAccess(sql: Sql | Tx, { personId }: AccessChange): Promise<void> {
+  await sql`select pg_notify(${CHANNEL}, ${JSON.stringify({ personId })})`
 }

@@ -1,11 +1,11 @@
 import type { Build } from '../core/build/schema'
-import type { Sql, Tx } from './db'
+import type { Tx } from './db'
 
 /** So many edits lie between two kept states at most, so that none takes long to be made again. */
 const CHECKPOINT_EVERY = 500
 
 /** Keeps the state of a build where its log has grown by enough since the last one that was kept. */
-export async function keepCheckpoint(tx: Tx | Sql, id: string, before: number, document: Build): Promise<void> {
+export async function keepCheckpoint(tx: Tx, id: string, before: number, document: Build): Promise<void> {
   const { revision } = document
   if (Math.floor(before / CHECKPOINT_EVERY) === Math.floor(revision / CHECKPOINT_EVERY)) return
   await tx`

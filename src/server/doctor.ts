@@ -14,6 +14,7 @@ import type { StoredBuild } from './builds'
 import { db, type Sql } from './db'
 import { entriesAfter } from './machines'
 import { migrate, migrationsDue } from './migrate'
+import { grantRights } from './roles'
 
 /** Looks through a whole store and says what is wrong with it, and what mending would do: run by ./loom doctor. */
 
@@ -53,7 +54,7 @@ function findingOf(row: StoredLog, entries: readonly LogEntry[]): Finding | unde
     return {
       text: `Build “${name}” (${id}) cannot be read: ${damage.fault}`,
       remedy: `take out ${countOf(damage.removals.length, 'thing')} (${places.join(', ')}) and begin its history anew`,
-      mend: (sql) => mendBuild(sql, id),
+      mend: (sql) => sql.begin((tx) => mendBuild(tx, id)),
     }
   }
   const build = asBuild(row.document)
@@ -61,7 +62,7 @@ function findingOf(row: StoredLog, entries: readonly LogEntry[]): Finding | unde
     return {
       text: `Build “${name}” (${id}): its row says revision ${revision}, its document “${build.name}” (${build.id}) at revision ${build.revision}.`,
       remedy: 'let document and row say the same, and begin its history anew',
-      mend: (sql) => restartHistory(sql, id),
+      mend: (sql) => sql.begin((tx) => restartHistory(tx, id)),
     }
   }
   if (canonicalJson(readBuild(canonicalJson(build))) !== canonicalJson(build)) {
@@ -72,7 +73,7 @@ function findingOf(row: StoredLog, entries: readonly LogEntry[]): Finding | unde
   return {
     text: `Build “${name}” (${id}): its log does not lead to its document${typeof end === 'string' ? `: ${end}` : '.'}`,
     remedy: 'keep the document as it is and begin its history anew',
-    mend: (sql) => restartHistory(sql, id),
+    mend: (sql) => sql.begin((tx) => restartHistory(tx, id)),
   }
 }
 
@@ -127,7 +128,7 @@ async function* machineFindings(sql: Sql): AsyncGenerator<Finding> {
     if (moreCount !== 0)
       yield { text: `Machine “${name}” (${id}): its log has ${moreCount} entries more than it counts.` }
     try {
-      machineState(asBuild(document), asEntryList(await entriesAfter(sql, id, 0)))
+      machineState(asBuild(document), asEntryList(await sql.begin((tx) => entriesAfter(tx, id, 0))))
     } catch (error) {
       if (!(error instanceof LoomError)) throw error
       yield { text: `Machine “${name}” (${id}) cannot be read: ${error.message}` }
@@ -146,7 +147,10 @@ async function* findings(sql: Sql): AsyncGenerator<Finding> {
 async function lookThrough(root: string, wishes: ReadonlySet<string>): Promise<boolean> {
   const sql = db()
   const folder = join(root, 'db/migrations')
-  if (wishes.has('--migrate')) await migrate(sql, folder)
+  if (wishes.has('--migrate')) {
+    await migrate(sql, folder)
+    await sql.begin(grantRights)
+  }
   const due = await migrationsDue(sql, folder)
   if (due.length > 0) {
     console.log(

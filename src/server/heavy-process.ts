@@ -8,14 +8,21 @@ import { PARTS_FORMAT, PARTS_VERSION } from '../core/formats/parts-file'
 import { LIMITS } from '../core/schema/schema-kit'
 import { readBuild, readPartsFile } from '../core/formats/validate'
 import type { Part } from '../core/parts/schema'
+import { onBench, type OnBench } from './bench'
 import { importBuild } from './builds'
-import { db } from './db'
+import { db, type Tx } from './db'
 import type { HeavyJob, Outcome } from './heavy'
 import { importMachine } from './machine-log'
 import { importPartsFile, ownPacks } from './packs'
 import { importParts, lookAfter, ownPartsInBatches } from './parts'
 
 /** What takes long or much memory, done in a process of its own: files read from its input, and written to its output. */
+
+const [job, benchId, role] = process.argv.slice(2) as [HeavyJob, string, OnBench['role']]
+const place: OnBench = { benchId, role }
+
+/** Keeps what was read on the bench that this is for. */
+const onPlace = <V, T>(keep: (tx: Tx, value: V) => Promise<T>, value: V) => onBench(place, (tx) => keep(tx, value))
 
 /** The text of the file, piece by piece. */
 async function* pieces(): AsyncGenerator<string> {
@@ -41,7 +48,7 @@ async function importCsv(first: string, rest: AsyncGenerator<string>): Promise<O
   let counts = { addedCount: 0, knownCount: 0 }
   class RowsAreRefused extends Error {}
   try {
-    await db().begin(async (tx) => {
+    await onBench(place, async (tx) => {
       const keep = async (parts: readonly Part[]) => {
         if (parts.length === 0 || reader.found().faultCount > 0) return
         const { addedCount, knownCount } = await importParts(tx, parts)
@@ -72,18 +79,22 @@ async function importPartsText(): Promise<Outcome> {
     first += value
   }
   if (!/^\uFEFF?\s*[{[]/.test(first)) return importCsv(first, rest)
-  const body = await importPartsFile(db(), readPartsFile(await wholeText(first, rest)))
+  const body = await onPlace(importPartsFile, readPartsFile(await wholeText(first, rest)))
   await lookAfter(db(), body.addedCount)
   return { sort: 'done', status: 200, body }
 }
 
 async function importBuildText(): Promise<Outcome> {
-  const { id, name, revision } = await importBuild(db(), readBuild(await wholeText('', pieces())))
+  const { id, name, revision } = await onPlace(importBuild, readBuild(await wholeText('', pieces())))
   return { sort: 'done', status: 201, body: { id, name, revision } }
 }
 
 async function importMachineText(): Promise<Outcome> {
-  return { sort: 'done', status: 201, body: await importMachine(db(), readMachineFile(await wholeText('', pieces()))) }
+  return {
+    sort: 'done',
+    status: 201,
+    body: await onPlace(importMachine, readMachineFile(await wholeText('', pieces()))),
+  }
 }
 
 async function write(text: string): Promise<void> {
@@ -92,21 +103,25 @@ async function write(text: string): Promise<void> {
 
 async function exportCsv(): Promise<void> {
   await write(writePartsCsv([]).text)
-  for await (const parts of ownPartsInBatches(db())) await write(writePartsCsv(parts, { hasHeader: false }).text)
+  await onBench(place, async (tx) => {
+    for await (const parts of ownPartsInBatches(tx)) await write(writePartsCsv(parts, { hasHeader: false }).text)
+  })
 }
 
 /** The same text as canonicalJson of the whole file, written without ever holding the whole. */
 async function exportJson(): Promise<void> {
   const deeper = (value: unknown) => canonicalJson(value).trimEnd().replaceAll('\n', '\n    ')
-  const head = canonicalJson({ format: PARTS_FORMAT, version: PARTS_VERSION, packs: await ownPacks(db()) })
-  await write(`${head.replace(/\n}\n$/, '')},\n  "parts": [`)
-  let isFirst = true
-  for await (const parts of ownPartsInBatches(db())) {
-    const text = parts.map((part) => `\n    ${deeper(part)}`).join(',')
-    await write(isFirst ? text : `,${text}`)
-    isFirst = false
-  }
-  await write(isFirst ? ']\n}\n' : '\n  ]\n}\n')
+  await onBench(place, async (tx) => {
+    const head = canonicalJson({ format: PARTS_FORMAT, version: PARTS_VERSION, packs: await ownPacks(tx) })
+    await write(`${head.replace(/\n}\n$/, '')},\n  "parts": [`)
+    let isFirst = true
+    for await (const parts of ownPartsInBatches(tx)) {
+      const text = parts.map((part) => `\n    ${deeper(part)}`).join(',')
+      await write(isFirst ? text : `,${text}`)
+      isFirst = false
+    }
+    await write(isFirst ? ']\n}\n' : '\n  ]\n}\n')
+  })
 }
 
 const JOBS: Readonly<Record<HeavyJob, () => Promise<Outcome | void>>> = {
@@ -126,7 +141,6 @@ function outcomeOf(error: unknown): Outcome {
   return { sort: 'failed', ...(code === undefined ? {} : { code }), ...(stack === undefined ? {} : { stack }) }
 }
 
-const job = process.argv[2] as HeavyJob
 const outcome = await JOBS[job]().catch((error: unknown) => {
   // Half a file says nothing of its fault: whoever takes it sees that it broke off.
   if (job.startsWith('export-')) process.exit(1)

@@ -6,6 +6,7 @@ import { Readable, type Writable } from 'node:stream'
 import { LoomError, type LoomErrorCode } from '../core/errors'
 import { tooLarge } from '../core/formats/json-text'
 import { LIMITS } from '../core/schema/schema-kit'
+import type { OnBench } from './bench'
 import { letGoBy, readText } from './http'
 
 /** What is done in a process of its own, so that nobody else waits and no file takes the server down: heavy-process.ts. */
@@ -64,11 +65,11 @@ function giveTurn(): void {
 type HeavyProcess = ChildProcessByStdio<Writable, Readable, null>
 
 /** A process for a job, as soon as it is its turn. */
-async function open(job: HeavyJob): Promise<HeavyProcess> {
+async function open(job: HeavyJob, { benchId, role }: OnBench): Promise<HeavyProcess> {
   await takeTurn()
   // The bundle lies beside the server's own; the path is not for the bundler to follow.
   const path = join(/* turbopackIgnore: true */ process.cwd(), 'heavy-process.mjs')
-  const child = spawn(process.execPath, [`--max-old-space-size=${MOST_HEAP_MEGABYTES}`, path, job], {
+  const child = spawn(process.execPath, [`--max-old-space-size=${MOST_HEAP_MEGABYTES}`, path, job, benchId, role], {
     env: { ...process.env, LOOM_STATEMENT_TIMEOUT: '15min' },
     stdio: ['pipe', 'pipe', 'ignore'],
   })
@@ -114,9 +115,9 @@ async function outcomeOf(child: HeavyProcess): Promise<Outcome> {
 export async function readIn(
   job: Extract<HeavyJob, `import-${string}`>,
   request: Request,
-  mostBytes: number,
+  { mostBytes, place }: { readonly mostBytes: number; readonly place: OnBench },
 ): Promise<Response> {
-  const child = await open(job)
+  const child = await open(job, place)
   const reader = request.body?.getReader()
   const closed = once(child, 'close')
   const outcome = outcomeOf(child)
@@ -147,16 +148,20 @@ const SMALL_BYTES = 256 * 1024
 export async function readSoon(
   job: Extract<HeavyJob, `import-${string}`>,
   request: Request,
+  place: OnBench,
   read: (text: string) => Promise<object>,
 ): Promise<Response> {
   const length = Number(request.headers.get('content-length') ?? Infinity)
-  if (!(length <= SMALL_BYTES)) return readIn(job, request, LIMITS.fileBytes)
+  if (!(length <= SMALL_BYTES)) return readIn(job, request, { mostBytes: LIMITS.fileBytes, place })
   return Response.json(await read(await readText(request, SMALL_BYTES)), { status: 201 })
 }
 
 /** What a process writes, as it writes it, no faster than it is taken; it breaks off where the process fails. */
-export async function writeOut(job: Extract<HeavyJob, `export-${string}`>): Promise<ReadableStream<Uint8Array>> {
-  const child = await open(job)
+export async function writeOut(
+  job: Extract<HeavyJob, `export-${string}`>,
+  place: OnBench,
+): Promise<ReadableStream<Uint8Array>> {
+  const child = await open(job, place)
   child.stdin.end()
   const exited = once(child, 'exit') as Promise<[code: number | null]>
   async function* pieces() {

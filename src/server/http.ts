@@ -2,6 +2,7 @@ import type { Refusal } from '../core/formats/api-types'
 import { LoomError, type LoomErrorCode } from '../core/errors'
 import { parseJson, tooLarge } from '../core/formats/json-text'
 import { LIMITS } from '../core/schema/schema-kit'
+import { log } from './log'
 
 const STATUS: Readonly<Record<LoomErrorCode, number>> = {
   FILE_TOO_LARGE: 413,
@@ -15,12 +16,18 @@ const STATUS: Readonly<Record<LoomErrorCode, number>> = {
   CONFLICT: 409,
   REQUEST_REFUSED: 400,
   TOO_BUSY: 503,
+  SIGN_IN: 401,
+  FORBIDDEN: 403,
+  TOO_OFTEN: 429,
 }
 
 function refusal(status: number, code: string, message: string, place?: string): Response {
   const body: Refusal = { error: { code, message, ...(place === undefined ? {} : { place }) } }
   // Whoever is told to wait is told for how long.
-  return Response.json(body, status === 503 ? { status, headers: { 'retry-after': '2' } } : { status })
+  return Response.json(
+    body,
+    status === 503 || status === 429 ? { status, headers: { 'retry-after': '2' } } : { status },
+  )
 }
 
 /** What the store may be in the way of, by the codes of PostgreSQL and of the socket: none of it is the request's fault. */
@@ -44,10 +51,10 @@ const STORE_TROUBLES: readonly (readonly [codes: RegExp, code: string, message: 
 
 /** Writes down in the log where an error came from, and nothing of what people wrote. */
 export function tellOfError(error: unknown): void {
-  if (!(error instanceof Error)) return console.error('Something that is no error was thrown.')
-  const code = (error as { code?: unknown }).code
+  if (!(error instanceof Error)) return log.error('Something that is no error was thrown.')
+  const { code } = error as { code?: unknown }
   const [, ...frames] = (error.stack ?? '').split(/\n(?=\s+at )/)
-  console.error(`${error.name}${typeof code === 'string' ? ` ${code}` : ''}\n${frames.join('\n')}`)
+  log.error({ name: error.name, code, frames: frames.map((frame) => frame.trim()) }, 'fault')
 }
 
 /** Runs a route handler and turns what it throws into a sentence with its status; details go to the log only. */
@@ -59,7 +66,7 @@ export async function answer(work: () => Promise<Response>): Promise<Response> {
     const { code } = (error ?? {}) as { code?: unknown }
     const trouble = typeof code === 'string' ? STORE_TROUBLES.find(([codes]) => codes.test(code)) : undefined
     if (trouble !== undefined) {
-      console.error(`${trouble[1]} ${String(code)}`)
+      log.warn({ trouble: trouble[1], code }, 'store')
       return refusal(503, trouble[1], trouble[2])
     }
     tellOfError(error)

@@ -5,7 +5,7 @@ import type { EntriesKept, SheetRead } from '../core/record/answers'
 import type { Entry, MachineFile, TicksFile, What } from '../core/record/entry-schema'
 import { RECORD_LIMITS } from '../core/record/limits'
 import { tellChange } from './changes'
-import type { Sql, Tx } from './db'
+import type { Tx } from './db'
 import { getMachine, keepFacts, keepPlan, keptPlan, machineRow, planAt, type MachineRow } from './machines'
 
 /** What changes what a machine is found by; ticks and values do not. */
@@ -96,19 +96,17 @@ async function append(tx: Tx, machine: MachineRow, entries: readonly Entry[]): P
  * Puts entries at the end of a machine's log, all of them or none; one that is there already is not kept twice. A machine
  * that is changed over to a revision of its plan keeps that plan from then on.
  */
-export async function appendEntries(sql: Sql, machineId: string, entries: readonly Entry[]): Promise<EntriesKept> {
-  const { buildId } = await machineRow(sql, machineId)
+export async function appendEntries(tx: Tx, machineId: string, entries: readonly Entry[]): Promise<EntriesKept> {
+  const { buildId } = await machineRow(tx, machineId)
   const revisions = entries.flatMap(({ what }) => (what.kind === 'replanned' ? what.revision : []))
-  const plans = await Promise.all(revisions.map((revision) => planAt(sql, buildId, revision)))
-  return sql.begin(async (tx) => {
-    for (const plan of plans) await keepPlan(tx, plan)
-    return append(tx, await machineRow(tx, machineId, true), entries)
-  })
+  const plans = await Promise.all(revisions.map((revision) => planAt(tx, buildId, revision)))
+  for (const plan of plans) await keepPlan(tx, plan)
+  return append(tx, await machineRow(tx, machineId, true), entries)
 }
 
 /** Takes in what a sheet gave back; an error that says so where it belongs to another machine. */
-export async function readSheet(sql: Sql, machineId: string, file: TicksFile): Promise<SheetRead> {
-  const { planRevision, entryCount } = await machineRow(sql, machineId)
+export async function readSheet(tx: Tx, machineId: string, file: TicksFile): Promise<SheetRead> {
+  const { planRevision, entryCount } = await machineRow(tx, machineId)
   if (file.machineId !== machineId) {
     throw new LoomError(
       'REQUEST_REFUSED',
@@ -119,18 +117,18 @@ export async function readSheet(sql: Sql, machineId: string, file: TicksFile): P
   const kept =
     file.entries.length === 0
       ? { keptCount: 0, knownCount: 0, entryCount }
-      : await appendEntries(sql, machineId, file.entries)
+      : await appendEntries(tx, machineId, file.entries)
   return { ...kept, otherRevision: file.planRevision === planRevision ? null : file.planRevision }
 }
 
 /** A machine with its log and all plans that it went by, as a file. */
-export async function machineFile(sql: Sql, machineId: string): Promise<MachineFile> {
-  const { id, buildId, firstRevision, madeAt, firstName, firstSerial, entries } = await getMachine(sql, machineId)
+export async function machineFile(tx: Tx, machineId: string): Promise<MachineFile> {
+  const { id, buildId, firstRevision, madeAt, firstName, firstSerial, entries } = await getMachine(tx, machineId)
   const revisions = new Set([
     firstRevision,
     ...entries.flatMap(({ what }) => (what.kind === 'replanned' ? what.revision : [])),
   ])
-  const plans = await Promise.all([...revisions].map((revision) => planAt(sql, buildId, revision)))
+  const plans = await Promise.all([...revisions].map((revision) => planAt(tx, buildId, revision)))
   return {
     format: 'gentle-loom machine',
     version: 1,
@@ -146,33 +144,41 @@ export async function machineFile(sql: Sql, machineId: string): Promise<MachineF
   }
 }
 
+/** The id of a machine on this bench whose own id another bench has: always the same, so that a file read in twice is one. */
+async function idHere(tx: Tx, id: string): Promise<string> {
+  const [bench] = await tx<{ id: string }[]>`select current_setting('loom.bench') as id`
+  return createHash('sha256').update(`${bench!.id} ${id}`).digest('hex').slice(0, 32)
+}
+
 /** Keeps a machine out of a file; of one that is here already what its log has not. Gives its id and what became of it. */
-export async function importMachine(sql: Sql, file: MachineFile): Promise<EntriesKept & { readonly id: string }> {
-  const { id, name, serial, madeAt, revision } = file.machine
-  return sql.begin(async (tx) => {
-    for (const [index, plan] of file.plans.entries()) {
-      await keepPlan(tx, plan)
-      if (canonicalJson(await keptPlan(tx, plan.id, plan.revision)) === canonicalJson(plan)) continue
-      const place = `/plans/${index}`
-      throw new LoomError(
-        'REQUEST_REFUSED',
-        `At ${place}: the store holds another plan as revision ${plan.revision} of “${plan.name}”. Nothing was kept.`,
-        place,
-      )
-    }
-    await tx`
-      insert into machines (id, build_id, first_revision, first_name, first_serial, plan_revision, name, made_at)
-      values (${id}, ${file.plans[0]!.id}, ${revision}, ${name}, ${serial ?? null}, ${revision}, ${name}, least(${madeAt}::timestamptz, now()))
-      on conflict (id) do nothing`
-    const row = await machineRow(tx, id, true)
-    if (row.buildId !== file.plans[0]!.id || row.firstRevision !== revision) {
-      throw new LoomError(
-        'REQUEST_REFUSED',
-        `The id “${id}” stands for another machine here. Nothing was kept.`,
-        '/machine/id',
-      )
-    }
-    await keepFacts(tx, row)
-    return { id, ...(await append(tx, row, file.entries)) }
-  })
+export async function importMachine(tx: Tx, file: MachineFile): Promise<EntriesKept & { readonly id: string }> {
+  const { id: sent, name, serial, madeAt, revision } = file.machine
+  for (const [index, plan] of file.plans.entries()) {
+    await keepPlan(tx, plan)
+    if (canonicalJson(await keptPlan(tx, plan.id, plan.revision)) === canonicalJson(plan)) continue
+    const place = `/plans/${index}`
+    throw new LoomError(
+      'REQUEST_REFUSED',
+      `At ${place}: the store holds another plan as revision ${plan.revision} of “${plan.name}”. Nothing was kept.`,
+      place,
+    )
+  }
+  const keepUnder = (wanted: string) => tx`
+    insert into machines (id, build_id, first_revision, first_name, first_serial, plan_revision, name, made_at)
+    values (${wanted}, ${file.plans[0]!.id}, ${revision}, ${name}, ${serial ?? null}, ${revision}, ${name}, least(${madeAt}::timestamptz, now()))
+    on conflict (id) do nothing`
+  await keepUnder(sent)
+  const [held] = await tx`select 1 from machines where id = ${sent}`
+  const id = held === undefined ? await idHere(tx, sent) : sent
+  if (id !== sent) await keepUnder(id)
+  const row = await machineRow(tx, id, true)
+  if (row.buildId !== file.plans[0]!.id || row.firstRevision !== revision) {
+    throw new LoomError(
+      'REQUEST_REFUSED',
+      `The id “${sent}” stands for another machine here. Nothing was kept.`,
+      '/machine/id',
+    )
+  }
+  await keepFacts(tx, row)
+  return { id, ...(await append(tx, row, file.entries)) }
 }

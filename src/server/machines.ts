@@ -7,7 +7,7 @@ import { isOtherwise, machineState, revisionOf } from '../core/record/machine'
 import { compareText } from '../core/units/compare'
 import { compareVersions } from '../core/units/version'
 import { getBuild } from './builds'
-import type { Sql, Tx } from './db'
+import type { Tx } from './db'
 import { stateAt } from './history'
 import { knownId } from './ids'
 import { pageAt, wordsHold } from './pages'
@@ -29,27 +29,26 @@ export interface MachineRow {
   readonly madeAt: Date
 }
 
-function noMachine(id: string): LoomError {
+/** The error that says that a machine is not there. */
+export function noMachine(id: string): LoomError {
   return new LoomError('NOT_FOUND', `There is no machine “${id}” here. Go back to the list of machines.`)
 }
 
-const COLUMNS = (sql: Sql | Tx) => sql`
+const COLUMNS = (tx: Tx) => tx`
   id, build_id as "buildId", first_revision as "firstRevision", first_name as "firstName", first_serial as "firstSerial",
   plan_revision as "planRevision", name, entry_count as "entryCount", made_at as "madeAt"`
 
 /** The row of a machine, or a NOT_FOUND error; in a transaction with its lock. */
-export async function machineRow(sql: Sql | Tx, id: string, isLocked = false): Promise<MachineRow> {
-  const lock = isLocked ? sql`for update` : sql``
-  const [row] = await sql<
-    MachineRow[]
-  >`select ${COLUMNS(sql)} from machines where id = ${knownId(id, noMachine)} ${lock}`
+export async function machineRow(tx: Tx, id: string, isLocked = false): Promise<MachineRow> {
+  const lock = isLocked ? tx`for update` : tx``
+  const [row] = await tx<MachineRow[]>`select ${COLUMNS(tx)} from machines where id = ${knownId(id, noMachine)} ${lock}`
   if (row === undefined) throw noMachine(id)
   return row
 }
 
 /** A plan that some machine goes by, or went by; undefined where none does. */
-export async function keptPlan(sql: Sql | Tx, buildId: string, revision: number): Promise<Build | undefined> {
-  const [row] = await sql<{ document: unknown }[]>`
+export async function keptPlan(tx: Tx, buildId: string, revision: number): Promise<Build | undefined> {
+  const [row] = await tx<{ document: unknown }[]>`
     select document from machine_plans where build_id = ${buildId} and revision = ${revision}`
   return row === undefined ? undefined : asBuild(row.document)
 }
@@ -69,11 +68,11 @@ export async function keepPlan(tx: Tx, plan: Build): Promise<void> {
 }
 
 /** A build as it stood at a revision, for a machine that goes by it. */
-export async function planAt(sql: Sql, buildId: string, revision: number): Promise<Build> {
-  const kept = await keptPlan(sql, buildId, revision)
+export async function planAt(tx: Tx, buildId: string, revision: number): Promise<Build> {
+  const kept = await keptPlan(tx, buildId, revision)
   if (kept !== undefined) return kept
-  const now = await getBuild(sql, buildId)
-  return now.revision === revision ? now : stateAt(sql, buildId, revision)
+  const now = await getBuild(tx, buildId)
+  return now.revision === revision ? now : stateAt(tx, buildId, revision)
 }
 
 const partsOf = ({ parts, items }: Build) =>
@@ -109,44 +108,45 @@ export async function keepFacts(
 }
 
 /** Makes a machine of a plan as it stood at a revision; one that is there under this id already stays as it is. */
-export async function makeMachine(sql: Sql, buildId: string, wanted: NewMachine): Promise<MachineRow> {
-  const plan = await planAt(sql, buildId, wanted.revision)
-  return sql.begin(async (tx) => {
-    await keepPlan(tx, plan)
-    const made = await tx`
-      insert into machines (id, build_id, first_revision, first_name, first_serial, plan_revision, name)
-      values (${wanted.id}, ${plan.id}, ${plan.revision}, ${wanted.name}, ${wanted.serial ?? null}, ${plan.revision}, ${wanted.name})
-      on conflict (id) do nothing returning id`
-    const row = await machineRow(tx, wanted.id, true)
-    if (row.buildId !== plan.id)
-      throw new LoomError('REQUEST_REFUSED', `The id “${wanted.id}” stands for a machine of another plan.`, '/id')
-    if (made.length > 0) await keepFacts(tx, row)
-    return row
-  })
+export async function makeMachine(tx: Tx, buildId: string, wanted: NewMachine): Promise<MachineRow> {
+  const plan = await planAt(tx, buildId, wanted.revision)
+  await keepPlan(tx, plan)
+  const made = await tx`
+    insert into machines (id, build_id, first_revision, first_name, first_serial, plan_revision, name)
+    values (${wanted.id}, ${plan.id}, ${plan.revision}, ${wanted.name}, ${wanted.serial ?? null}, ${plan.revision}, ${wanted.name})
+    on conflict (id) do nothing returning id`
+  const row = await machineRow(tx, wanted.id, true)
+  if (row.buildId !== plan.id)
+    throw new LoomError('REQUEST_REFUSED', `The id “${wanted.id}” stands for a machine of another plan.`, '/id')
+  if (made.length > 0) await keepFacts(tx, row)
+  return row
 }
 
 /** The log of a machine after so many entries, in the order in which they came in. */
-export async function entriesAfter(sql: Sql | Tx, id: string, count: number): Promise<readonly Entry[]> {
-  const rows = await sql<{ entry: Entry }[]>`
+export async function entriesAfter(tx: Tx, id: string, count: number): Promise<readonly Entry[]> {
+  const rows = await tx<{ entry: Entry }[]>`
     select entry from machine_log where machine_id = ${id} and number > ${count} order by number`
   return rows.map(({ entry }) => entry)
 }
 
 /** A machine with its whole log and the plan that it goes by, or a NOT_FOUND error. */
-export async function getMachine(sql: Sql, id: string): Promise<Machine> {
-  // In one breath: a log and a plan that belong together.
-  return sql.begin('isolation level repeatable read read only', async (tx) => {
-    const { planRevision, madeAt, ...row } = await machineRow(tx, id)
-    const [now] = await tx<{ revision: number }[]>`
-      select revision from builds where id = ${row.buildId} and deleted_at is null`
-    return {
-      ...row,
-      madeAt: madeAt.toISOString(),
-      plan: await planOf(tx, row.buildId, planRevision),
-      nowRevision: now?.revision ?? null,
-      entries: await entriesAfter(tx, id, 0),
-    }
-  })
+export async function getMachine(tx: Tx, id: string): Promise<Machine> {
+  // In one statement, so in one breath: a log and a plan that belong together.
+  const [row] = await tx<(MachineRow & Pick<Machine, 'entries' | 'nowRevision'> & { readonly document: unknown })[]>`
+    select ${COLUMNS(tx)}, (
+        select document from machine_plans
+        where machine_plans.bench_id = machines.bench_id and machine_plans.build_id = machines.build_id
+          and revision = plan_revision
+      ) as document, (
+        select revision from builds
+        where builds.bench_id = machines.bench_id and builds.id = machines.build_id and deleted_at is null
+      ) as "nowRevision", (
+        select coalesce(jsonb_agg(entry order by number), '[]') from machine_log where machine_id = machines.id
+      ) as entries
+    from machines where id = ${knownId(id, noMachine)}`
+  if (row === undefined) throw noMachine(id)
+  const { planRevision: _revision, madeAt, document, ...rest } = row
+  return { ...rest, madeAt: madeAt.toISOString(), plan: asBuild(document) }
 }
 
 /** What of all machines is wanted. */
@@ -167,8 +167,8 @@ interface SummaryRow extends Omit<MachineSummary, 'madeAt' | 'lastAt' | 'found'>
 }
 
 /** Machines whose last word on a program names an older version, with that version. */
-async function withProgram(sql: Sql, name: string, below: string): Promise<ReadonlyMap<string, string>> {
-  const rows = await sql<{ machineId: string; version: string | null }[]>`
+async function withProgram(tx: Tx, name: string, below: string): Promise<ReadonlyMap<string, string>> {
+  const rows = await tx<{ machineId: string; version: string | null }[]>`
     select distinct on (machine_id) machine_id as "machineId", entry #>> '{what,version}' as version
     from machine_log_standing where kind = 'program' and lower(entry #>> '{what,name}') = ${name.toLowerCase()}
     order by machine_id, written_at desc, entry_id desc`
@@ -181,25 +181,25 @@ async function withProgram(sql: Sql, name: string, below: string): Promise<Reado
 }
 
 /** Machines by words of their names, serials, parts, programs and leftovers, those made last first; a page of them. */
-export async function listMachines(sql: Sql, wish: MachinesWish): Promise<Page<MachineSummary>> {
+export async function listMachines(tx: Tx, wish: MachinesWish): Promise<Page<MachineSummary>> {
   const { words, page, buildId, program, below } = wish
-  const programs = program === '' ? undefined : await withProgram(sql, program, below)
-  const ofPlan = buildId === undefined ? sql`` : sql`and build_id = ${buildId}`
-  const ofProgram = programs === undefined ? sql`` : sql`and id = any(${[...programs.keys()]})`
-  const filter = sql`${wordsHold(sql, 'search_text', words)} ${ofPlan} ${ofProgram}`
-  const [counted] = await sql<{ count: number }[]>`select count(*)::int as count from machines where ${filter}`
+  const programs = program === '' ? undefined : await withProgram(tx, program, below)
+  const ofPlan = buildId === undefined ? tx`` : tx`and build_id = ${buildId}`
+  const ofProgram = programs === undefined ? tx`` : tx`and id = any(${[...programs.keys()]})`
+  const filter = tx`${wordsHold(tx, 'search_text', words)} ${ofPlan} ${ofProgram}`
+  const [counted] = await tx<{ count: number }[]>`select count(*)::int as count from machines_here where ${filter}`
   const { offset, ...at } = pageAt(counted!.count, page, MACHINES_A_PAGE)
-  const rows = await sql<SummaryRow[]>`
+  const rows = await tx<SummaryRow[]>`
     with found as (
-      select * from machines where ${filter} order by made_at desc, id limit ${MACHINES_A_PAGE} offset ${offset}
+      select * from machines_here where ${filter} order by made_at desc, id limit ${MACHINES_A_PAGE} offset ${offset}
     )
     select m.id, m.name, m.serial, m.build_id as "buildId", p.document ->> 'name' as "planName",
       m.plan_revision as "planRevision", b.revision as "nowRevision", m.made_at as "madeAt", m.entry_count as "entryCount",
       m.parts, l.last_at as "lastAt", t.done_count as "doneCount",
       m.difference_count as "differenceCount"
     from found m
-    join machine_plans p on p.build_id = m.build_id and p.revision = m.plan_revision
-    left join builds b on b.id = m.build_id and b.deleted_at is null
+    join machine_plans p on p.bench_id = m.bench_id and p.build_id = m.build_id and p.revision = m.plan_revision
+    left join builds b on b.bench_id = m.bench_id and b.id = m.build_id and b.deleted_at is null
     cross join lateral (select max(written_at) as last_at from machine_log where machine_id = m.id) l
     cross join lateral (
       select count(*) filter (where is_done)::int as done_count from (

@@ -4,7 +4,7 @@ import { LoomError } from '../core/errors'
 import type { Sql, Tx } from './db'
 
 /** Any number, the same for every server of this database: it keeps two starts from migrating at once. */
-const MIGRATION_LOCK = 7_261_944
+export const MIGRATION_LOCK = 7_261_944
 
 /** The numbered migrations that this database has not seen; an error where it has seen some that are not there yet. */
 export async function migrationsDue(sql: Sql | Tx, folder: string): Promise<readonly string[]> {

@@ -1,12 +1,12 @@
-import type { Sql } from './db'
+import type { Tx } from './db'
 
 const MOST_WORDS = 8
 
 /** A condition on the column `name`: that it holds each of the words, letters large or small. */
-export const namesHold = (sql: Sql, text: string) => wordsHold(sql, 'name', text)
+export const namesHold = (tx: Tx, text: string) => wordsHold(tx, 'name', text)
 
 /** The same of another column. */
-export function wordsHold(sql: Sql, column: 'name' | 'search_text', text: string) {
+export function wordsHold(tx: Tx, column: 'name' | 'search_text', text: string) {
   const words = text
     .toLowerCase()
     .split(/\s+/)
@@ -14,8 +14,8 @@ export function wordsHold(sql: Sql, column: 'name' | 'search_text', text: string
     .slice(0, MOST_WORDS)
   return words.reduce(
     (condition, word) =>
-      sql`${condition} and ${column === 'name' ? sql`lower(name)` : sql`search_text`} like ${`%${word.replaceAll(/[\\%_]/g, '\\$&')}%`}`,
-    sql`true`,
+      tx`${condition} and ${column === 'name' ? tx`lower(name)` : tx`search_text`} like ${`%${word.replaceAll(/[\\%_]/g, '\\$&')}%`}`,
+    tx`true`,
   )
 }
 

@@ -10,6 +10,7 @@ import { KINDS } from '../core/parts/kinds'
 import type { Part } from '../core/parts/schema'
 import type { Sql, Tx } from './db'
 import { knownId } from './ids'
+import { takeOff } from './taken-off'
 
 const MOST_FOUND = 60
 const MOST_WORDS = 8
@@ -71,16 +72,16 @@ function columnsOf(part: Part, origin: ShelfOrigin) {
 }
 
 /** Inserts parts whose ids are free; those that are taken are left as they are. */
-async function insertParts(tx: Tx | Sql, parts: readonly Part[], origin: ShelfOrigin): Promise<void> {
+async function insertParts(tx: Tx, parts: readonly Part[], origin: ShelfOrigin): Promise<void> {
   for (let from = 0; from < parts.length; from += ROWS_AT_ONCE) {
     const rows = parts.slice(from, from + ROWS_AT_ONCE).map((part) => columnsOf(part, origin))
-    await tx`insert into parts ${tx(rows.map((row) => ({ ...row, spec: tx.json(row.spec as never) })) as never)} on conflict (id) do nothing`
+    await tx`insert into parts ${tx(rows.map((row) => ({ ...row, spec: tx.json(row.spec as never) })) as never)} on conflict (id, bench_id) do nothing`
   }
 }
 
 /** Puts the parts that come with the program on the shelf, those that are not there yet. */
-export async function seedParts(sql: Sql, parts: readonly Part[], origin: 'demo' | 'template'): Promise<void> {
-  await insertParts(sql, parts, origin)
+export async function seedParts(tx: Tx, parts: readonly Part[], origin: 'demo' | 'template'): Promise<void> {
+  await insertParts(tx, parts, origin)
 }
 
 export interface ShelfQuery {
@@ -102,51 +103,48 @@ function wordsOf(text: string): readonly string[] {
     .slice(0, MOST_WORDS)
 }
 
-const columns = (sql: Sql) =>
-  sql`revision, origin, retired_at is not null as "isRetired", spec, format_version as "formatVersion"`
+const columns = (tx: Tx) => tx`revision, origin, is_retired as "isRetired", spec, format_version as "formatVersion"`
 
-function filters(sql: Sql, { kind, family, sizeMm, origin, isRetired }: ShelfQuery) {
-  return sql`
-    retired_at is ${isRetired === true ? sql`not null` : sql`null`}
-    ${kind === undefined ? sql`` : sql`and kind = ${kind}`}
-    ${family === undefined ? sql`` : sql`and families @> ${[family]}`}
-    ${sizeMm === undefined ? sql`` : sql`and size_mm = ${sizeMm}`}
-    ${origin === undefined ? sql`` : sql`and origin = ${origin}`}`
+function filters(tx: Tx, { kind, family, sizeMm, origin, isRetired }: ShelfQuery) {
+  return tx`
+    is_retired = ${isRetired === true}
+    ${kind === undefined ? tx`` : tx`and kind = ${kind}`}
+    ${family === undefined ? tx`` : tx`and families @> ${[family]}`}
+    ${sizeMm === undefined ? tx`` : tx`and size_mm = ${sizeMm}`}
+    ${origin === undefined ? tx`` : tx`and origin = ${origin}`}`
 }
 
 /** Parts whose text holds a word that begins like each word of the query, by kind and name; all for an empty query. */
-async function holding(sql: Sql, query: ShelfQuery): Promise<readonly Row[]> {
+async function holding(tx: Tx, query: ShelfQuery): Promise<readonly Row[]> {
   const wanted = wordsOf(query.text)
     .map((word) => `'${word}':*`)
     .join(' & ')
-  return sql<Row[]>`
-    select ${columns(sql)} from parts
-    where ${filters(sql, query)} ${wanted === '' ? sql`` : sql`and search @@ to_tsquery('simple', ${wanted})`}
+  return tx<Row[]>`
+    select ${columns(tx)} from parts_here
+    where ${filters(tx, query)} ${wanted === '' ? tx`` : tx`and search @@ to_tsquery('simple', ${wanted})`}
     order by kind_rank, name, id
     limit ${MOST_FOUND + 1}`
 }
 
 /** Parts whose text comes near the query, the nearest first: for a slip of the pen. */
-async function near(sql: Sql, query: ShelfQuery): Promise<readonly Row[]> {
+async function near(tx: Tx, query: ShelfQuery): Promise<readonly Row[]> {
   const text = wordsOf(query.text).join(' ')
-  return sql.begin(async (tx) => {
-    // The operator finds its rows by the index, down to the likeness set for this transaction.
-    await tx`select set_config('pg_trgm.word_similarity_threshold', ${String(LEAST_LIKENESS)}, true)`
-    return tx<Row[]>`
-      select ${columns(sql)} from parts
-      where ${filters(sql, query)} and search_text %> ${text}
-      order by search_text <->> ${text}, kind_rank, name, id
-      limit ${MOST_FOUND}`
-  })
+  // The operator finds its rows by the index, down to the likeness set for this transaction.
+  await tx`select set_config('pg_trgm.word_similarity_threshold', ${String(LEAST_LIKENESS)}, true)`
+  return tx<Row[]>`
+    select ${columns(tx)} from parts_here
+    where ${filters(tx, query)} and search_text %> ${text}
+    order by search_text <->> ${text}, kind_rank, name, id
+    limit ${MOST_FOUND}`
 }
 
 /** Searches the shelf; where nothing holds all the words, what comes near them. */
-export async function searchParts(sql: Sql, query: ShelfQuery): Promise<ShelfFound> {
-  const rows = await holding(sql, query)
+export async function searchParts(tx: Tx, query: ShelfQuery): Promise<ShelfFound> {
+  const rows = await holding(tx, query)
   if (rows.length > 0 || wordsOf(query.text).length === 0) {
     return { parts: rows.slice(0, MOST_FOUND).map(asShelfPart), isNear: false, hasMore: rows.length > MOST_FOUND }
   }
-  const found = await near(sql, query)
+  const found = await near(tx, query)
   return { parts: found.map(asShelfPart), isNear: found.length > 0, hasMore: false }
 }
 
@@ -155,8 +153,8 @@ function partMissing(id: string): LoomError {
 }
 
 /** A part of the shelf, retired ones too, or a NOT_FOUND error. */
-export async function getPart(sql: Sql, id: string): Promise<ShelfPart> {
-  const [row] = await sql<Row[]>`select ${columns(sql)} from parts where id = ${knownId(id, partMissing)}`
+export async function getPart(tx: Tx, id: string): Promise<ShelfPart> {
+  const [row] = await tx<Row[]>`select ${columns(tx)} from parts_here where id = ${knownId(id, partMissing)}`
   if (row === undefined) throw partMissing(id)
   return asShelfPart(row)
 }
@@ -167,27 +165,28 @@ export const OFFERED_KINDS = ['splitter', 'hub', 'controller', 'cable'] as const
 export const MOST_OFFERED = 40
 
 /** Things of the shelf that a plan may propose to buy: splitters, hubs, boxes and cables, one's own first. */
-export async function partsToOffer(sql: Sql): Promise<readonly Part[]> {
-  const rows = await sql<Row[]>`
-    select ${columns(sql)} from parts
-    where retired_at is null and kind in ${sql([...OFFERED_KINDS])}
+export async function partsToOffer(tx: Tx): Promise<readonly Part[]> {
+  const rows = await tx<Row[]>`
+    select ${columns(tx)} from parts_here
+    where not is_retired and kind in ${tx([...OFFERED_KINDS])}
     order by origin = 'own' desc, origin = 'demo' desc, name, id
     limit ${MOST_OFFERED}`
   return rows.map((row) => asShelfPart(row).part)
 }
 
 /** The parts with these ids, as far as the shelf holds them. */
-export async function partsById(sql: Sql, ids: readonly string[]): Promise<readonly ShelfPart[]> {
+export async function partsById(tx: Tx, ids: readonly string[]): Promise<readonly ShelfPart[]> {
   if (ids.length === 0) return []
-  const rows = await sql<Row[]>`select ${columns(sql)} from parts where id = any(${[...ids]})`
+  const rows = await tx<Row[]>`select ${columns(tx)} from parts_here where id = any(${[...ids]})`
   return rows.map(asShelfPart)
 }
 
 /** Keeps a new part of one's own. A request sent twice finds its part there already. */
-export async function addPart(sql: Sql, { part }: PartSave): Promise<ShelfPart> {
+export async function addPart(tx: Tx, { part }: PartSave): Promise<ShelfPart> {
   const { shelf: _shelf, ...own } = part
-  await insertParts(sql, [own], 'own')
-  const kept = await getPart(sql, part.id)
+  const held = await partsById(tx, [part.id])
+  if (held.length === 0) await insertParts(tx, [own], 'own')
+  const kept = await getPart(tx, part.id)
   if (digestOf(kept.part) !== digestOf(own)) {
     throw new LoomError(
       'CONFLICT',
@@ -198,46 +197,46 @@ export async function addPart(sql: Sql, { part }: PartSave): Promise<ShelfPart> 
 }
 
 /** Puts a new version of one's own part in the place of the one it was made from. */
-export async function changePart(sql: Sql, id: string, { part, baseRevision }: PartSave): Promise<ShelfPart> {
-  return sql.begin(async (tx) => {
-    const [held] = await tx<Row[]>`
-      select ${columns(sql)} from parts where id = ${knownId(id, partMissing)} for update`
-    if (held === undefined) throw partMissing(id)
-    const { name } = partIn(held)
-    if (held.origin !== 'own') {
-      throw new LoomError(
-        'REQUEST_REFUSED',
-        `“${name}” comes with the program and stays as it is; make a copy and change that.`,
-      )
-    }
-    if (held.revision !== baseRevision) {
-      throw new LoomError(
-        'CONFLICT',
-        `Somebody changed “${name}” meanwhile: it is at revision ${held.revision}, yours began at ${baseRevision}. Nothing was changed; open it again.`,
-      )
-    }
-    const { shelf: _shelf, ...rest } = part
-    const row = columnsOf({ ...rest, id }, 'own')
-    await tx`
-      update parts set ${tx({ ...row, spec: tx.json(row.spec as never) } as never)}, revision = revision + 1, updated_at = now()
-      where id = ${id}`
-    const [changed] = await tx<Row[]>`select ${columns(sql)} from parts where id = ${id}`
-    return asShelfPart(changed!)
-  })
+export async function changePart(tx: Tx, id: string, { part, baseRevision }: PartSave): Promise<ShelfPart> {
+  const [held] = await tx<Row[]>`
+    select ${columns(tx)} from parts_here where id = ${knownId(id, partMissing)}`
+  if (held === undefined) throw partMissing(id)
+  const { name } = partIn(held)
+  if (held.origin !== 'own') {
+    throw new LoomError(
+      'REQUEST_REFUSED',
+      `“${name}” comes with the program and stays as it is; make a copy and change that.`,
+    )
+  }
+  const { shelf: _shelf, ...rest } = part
+  const row = columnsOf({ ...rest, id }, 'own')
+  const kept = await tx`
+    update parts set ${tx({ ...row, spec: tx.json(row.spec as never) } as never)}, revision = revision + 1, updated_at = now()
+    where id = ${id} and origin = 'own' and revision = ${baseRevision} returning id`
+  if (kept.length === 0) {
+    const { revision } = await getPart(tx, id)
+    throw new LoomError(
+      'CONFLICT',
+      `Somebody changed “${name}” meanwhile: it is at revision ${revision}, yours began at ${baseRevision}. Nothing was changed; open it again.`,
+    )
+  }
+  const [changed] = await tx<Row[]>`select ${columns(tx)} from parts_here where id = ${id}`
+  return asShelfPart(changed!)
 }
 
 /** Takes a part off the shelf, or puts it back; builds that hold a copy keep it. */
-export async function retirePart(sql: Sql, id: string, isRetired: boolean): Promise<ShelfPart> {
-  const rows = await sql`
-    update parts set retired_at = ${isRetired ? sql`now()` : null} where id = ${knownId(id, partMissing)} returning id`
-  if (rows.length === 0) throw partMissing(id)
-  return getPart(sql, id)
+export async function retirePart(tx: Tx, id: string, isRetired: boolean): Promise<ShelfPart> {
+  const { origin } = await getPart(tx, id)
+  if (origin === 'own') {
+    await tx`update parts set retired_at = ${isRetired ? tx`now()` : null} where id = ${id} and origin = 'own'`
+  } else await takeOff(tx, 'part', id, isRetired)
+  return getPart(tx, id)
 }
 
 /** Every part of one's own that is not retired, by kind and name, some at a time. */
-export async function* ownPartsInBatches(sql: Sql): AsyncGenerator<readonly Part[]> {
-  const rows = sql<Row[]>`
-    select ${columns(sql)} from parts where origin = 'own' and retired_at is null order by kind_rank, name, id`
+export async function* ownPartsInBatches(tx: Tx): AsyncGenerator<readonly Part[]> {
+  const rows = tx<Row[]>`
+    select ${columns(tx)} from parts_here where origin = 'own' and not is_retired order by kind_rank, name, id`
   for await (const batch of rows.cursor(500)) yield batch.map(partIn)
 }
 
@@ -260,10 +259,10 @@ export async function importParts(tx: Tx, parts: readonly Part[]): Promise<Impor
   const digests = bare.map(digestOf)
   const ids = bare.map(({ id }) => id)
   const held = await tx<{ id: string; digest: string }[]>`
-    select id, digest from parts where retired_at is null and (digest = any(${digests}) or id = any(${ids}))`
+    select id, digest from parts_here where not is_retired and (digest = any(${digests}) or id = any(${ids}))`
   const idByDigest = new Map(held.map(({ id, digest }) => [digest, id]))
   const taken = new Set(held.map(({ id }) => id))
-  const retired = await tx<{ id: string }[]>`select id from parts where retired_at is not null and id = any(${ids})`
+  const retired = await tx<{ id: string }[]>`select id from parts_here where is_retired and id = any(${ids})`
   for (const { id } of retired) taken.add(id)
   const idOf = new Map<string, string>()
   const fresh: Part[] = []

@@ -1,7 +1,7 @@
 import sharp, { type Sharp } from 'sharp'
 import { LoomError } from '../core/errors'
 import { RECORD_LIMITS } from '../core/record/limits'
-import type { Sql } from './db'
+import type { Tx } from './db'
 import { readBytes } from './http'
 import { knownId } from './ids'
 import { machineRow } from './machines'
@@ -41,41 +41,42 @@ const drawn = (image: Sharp, sidePx: number) =>
     .webp({ quality: QUALITY })
     .toBuffer({ resolveWithObject: true })
 
-/** Keeps a photo of a machine under an id that comes from the page; one that is there already stays as it is. */
-export async function keepPhoto(sql: Sql, machineId: string, photoId: string, request: Request): Promise<void> {
-  const id = knownId(photoId, noPhoto)
-  await machineRow(sql, machineId)
+/** A photo as it is kept, whole and as its preview. */
+type Drawn = Readonly<Record<'whole' | 'preview', Awaited<ReturnType<typeof drawn>>>>
+
+/** The photo that a request brings, made anew; an error where it is none, or too large. */
+export async function readPhoto(request: Request): Promise<Drawn> {
   const image = await opened(await readBytes(request, RECORD_LIMITS.photoBytes))
   const [whole, preview] = await Promise.all([drawn(image, LONGEST_SIDE_PX), drawn(image, PREVIEW_SIDE_PX)]).catch(
     () => {
       throw new LoomError('REQUEST_REFUSED', 'The photo is damaged and cannot be drawn. Nothing was kept.')
     },
   )
-  await sql.begin(async (tx) => {
-    await machineRow(tx, machineId, true)
-    const [counted] = await tx<{ count: number }[]>`
-      select count(*)::int as count from machine_photos where machine_id = ${machineId} and id <> ${id}`
-    if (counted!.count >= RECORD_LIMITS.photosPerMachine)
-      throw new LoomError(
-        'REQUEST_REFUSED',
-        `A machine keeps ${RECORD_LIMITS.photosPerMachine} photos at most. Nothing was kept.`,
-      )
-    await tx`
-      insert into machine_photos (machine_id, id, width_px, height_px, image, preview)
-      values (${machineId}, ${id}, ${whole.info.width}, ${whole.info.height}, ${whole.data}, ${preview.data})
-      on conflict do nothing`
-  })
+  return { whole, preview }
+}
+
+/** Keeps a photo of a machine under an id that comes from the page; one that is there already stays as it is. */
+export async function keepPhoto(tx: Tx, machineId: string, photoId: string, photo: Drawn): Promise<void> {
+  const { whole, preview } = photo
+  const id = knownId(photoId, noPhoto)
+  await machineRow(tx, machineId, true)
+  const [counted] = await tx<{ count: number }[]>`
+    select count(*)::int as count from machine_photos where machine_id = ${machineId} and id <> ${id}`
+  if (counted!.count >= RECORD_LIMITS.photosPerMachine)
+    throw new LoomError(
+      'REQUEST_REFUSED',
+      `A machine keeps ${RECORD_LIMITS.photosPerMachine} photos at most. Nothing was kept.`,
+    )
+  await tx`
+    insert into machine_photos (machine_id, id, width_px, height_px, image, preview)
+    values (${machineId}, ${id}, ${whole.info.width}, ${whole.info.height}, ${whole.data}, ${preview.data})
+    on conflict do nothing`
 }
 
 /** A photo as WebP, whole or as its preview; a NOT_FOUND error. */
-export async function photoOf(
-  sql: Sql,
-  machineId: string,
-  photoId: string,
-  size: 'whole' | 'preview',
-): Promise<Buffer> {
-  const column = size === 'whole' ? sql`image` : sql`preview`
-  const [row] = await sql<{ picture: Buffer }[]>`
+export async function photoOf(tx: Tx, machineId: string, photoId: string, size: 'whole' | 'preview'): Promise<Buffer> {
+  const column = size === 'whole' ? tx`image` : tx`preview`
+  const [row] = await tx<{ picture: Buffer }[]>`
     select ${column} as picture from machine_photos
     where machine_id = ${machineId} and id = ${knownId(photoId, noPhoto)}`
   if (row === undefined) throw noPhoto(photoId)

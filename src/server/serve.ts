@@ -1,12 +1,29 @@
 import { readFileSync } from 'node:fs'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import type { Socket } from 'node:net'
+import { nanoid } from 'nanoid'
 import next from 'next'
 import { LIMITS } from '../core/schema/schema-kit'
 import { forgetOldBuilds } from './builds'
 import { db } from './db'
-import { DATA_POLICY, HEADERS, isLarge, turnedAway, type Turned } from './gate'
+import { beginRequest, endRequest, tellFigures } from './figures'
+import {
+  addressAsked,
+  DATA_POLICY,
+  HEADERS,
+  isLarge,
+  isUnlisted,
+  patternOf,
+  TLS_ONLY,
+  turnedAway,
+  UNLISTED,
+  type Asked,
+  type Door,
+  type Turned,
+} from './gate'
 import { tellOfError } from './http'
+import { asking, log } from './log'
+import { served } from './served'
 
 /** The server: a gate before the application, with limits of its own. Run by ./loom in the folder of the built application. */
 
@@ -38,7 +55,16 @@ function turnAway(request: IncomingMessage, response: ServerResponse, { status, 
   response.end(bodyOf(message))
 }
 
-const { PORT: port = '', LOOM_KEY: key } = process.env
+const {
+  PORT: port = '',
+  LOOM_KEY: key,
+  LOOM_LISTEN: listen = '127.0.0.1',
+  LOOM_METRICS_PORT: figuresPort,
+} = process.env
+const to = served()
+const door: Door = to === undefined ? { kind: 'desk', key } : { kind: 'served', served: to }
+const standing = { ...HEADERS, ...(to?.origin.startsWith('https:') === true ? TLS_ONLY : {}) }
+
 /** The settings as they were built: handed over as the build's own server does it, or a checkout's would be looked for. */
 const { config } = JSON.parse(readFileSync('.next/required-server-files.json', 'utf8')) as { config: object }
 process.env['__NEXT_PRIVATE_STANDALONE_CONFIG'] = JSON.stringify({ ...config, output: undefined })
@@ -46,12 +72,25 @@ const app = next({ dev: false, dir: process.cwd(), hostname: '127.0.0.1', port: 
 const handle = app.getRequestHandler()
 await app.prepare()
 
+/** Writes down how a request went, once its answer is over. */
+function watch(asked: Asked, response: ServerResponse): void {
+  const from = performance.now()
+  beginRequest()
+  response.once('close', () => {
+    const ms = performance.now() - from
+    const of = { method: asked.method, route: patternOf(asked.url), status: response.statusCode }
+    endRequest(of, ms)
+    log.info({ ...of, ms: Math.round(ms) }, 'answered')
+  })
+}
+
 let largeCount = 0
-const server = createServer((request, response) => {
-  const asked = { method: request.method ?? '', url: request.url ?? '', headers: request.headers }
-  for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value)
+function answerAsked(request: IncomingMessage, response: ServerResponse, asked: Asked): void {
+  for (const [name, value] of Object.entries(standing)) response.setHeader(name, value)
+  if (isUnlisted(asked.url)) for (const [name, value] of Object.entries(UNLISTED)) response.setHeader(name, value)
   if (asked.url.startsWith('/api/')) response.setHeader('content-security-policy', DATA_POLICY)
-  const turned = turnedAway(asked, key)
+  watch(asked, response)
+  const turned = turnedAway(asked, door)
   if (turned !== undefined) return turnAway(request, response, turned)
   if (isLarge(asked, LIMITS.requestBytes)) {
     if (largeCount >= MOST_LARGE_BODIES) {
@@ -61,10 +100,20 @@ const server = createServer((request, response) => {
     largeCount += 1
     response.once('close', () => (largeCount -= 1))
   }
+  // What the application is told of a request beside what came with it; nobody else may say it.
+  request.headers['x-loom-address'] = addressAsked(asked, request.socket.remoteAddress, door)
+  request.headers['x-loom-path'] = asked.url
   handle(request, response).catch((error: unknown) => {
     tellOfError(error)
     response.destroy()
   })
+}
+
+const server = createServer((request, response) => {
+  const asked = { method: request.method ?? '', url: request.url ?? '', headers: request.headers }
+  const requestId = nanoid(12)
+  response.setHeader('x-request-id', requestId)
+  asking.run({ requestId }, () => answerAsked(request, response, asked))
 })
 server.headersTimeout = HEAD_MS
 server.requestTimeout = REQUEST_MS
@@ -85,9 +134,13 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   )
   process.exit(3)
 })
-server.listen(Number(port), '127.0.0.1')
+server.listen(Number(port), listen)
+if (figuresPort !== undefined && figuresPort !== '') tellFigures(Number(figuresPort))
 
-const forget = () => void forgetOldBuilds(db()).catch(() => undefined)
+const forget = () =>
+  void db()
+    .begin(forgetOldBuilds)
+    .catch(() => undefined)
 forget()
 setInterval(forget, HOUR_MS).unref()
 

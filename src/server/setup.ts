@@ -2,26 +2,37 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { readBuild, readPartsFile } from '../core/formats/validate'
 import { TEMPLATE_PARTS } from '../core/templates/parts'
+import { DESK, onBench } from './bench'
 import { seedBuilds } from './builds'
 import { db } from './db'
+import { firstOwnerLink } from './entry-links'
 import { migrate } from './migrate'
 import { seedPacks } from './packs'
 import { seedParts } from './parts'
+import { grantRights } from './roles'
+import { served } from './served'
 
 /** Brings the database to the newest shape and fills an empty one with the demo. Run by ./loom before the server. */
 async function setUp(root: string): Promise<void> {
   const sql = db()
   for (const name of await migrate(sql, join(root, 'db/migrations'))) console.error(`migrated: ${name}`)
+  await sql.begin(grantRights)
   const { parts, packs = [] } = readPartsFile(readFileSync(join(root, 'demo/parts.json'), 'utf8'))
-  await seedParts(sql, parts, 'demo')
-  await seedParts(sql, TEMPLATE_PARTS, 'template')
-  await seedPacks(sql, packs)
+  await sql.begin(async (tx) => {
+    await seedParts(tx, parts, 'demo')
+    await seedParts(tx, TEMPLATE_PARTS, 'template')
+    await seedPacks(tx, packs)
+  })
   const folder = join(root, 'demo/builds')
   const files = readdirSync(folder).filter((file) => file.endsWith('.json'))
-  await seedBuilds(
-    sql,
-    files.map((file) => readBuild(readFileSync(join(folder, file), 'utf8'))),
-  )
+  const builds = files.map((file) => readBuild(readFileSync(join(folder, file), 'utf8')))
+  await onBench({ benchId: DESK, role: 'owner' }, (tx) => seedBuilds(tx, builds))
+  const origin = served()?.origin
+  const token = origin === undefined ? undefined : await sql.begin(firstOwnerLink)
+  if (token !== undefined)
+    console.error(
+      `The bench has no owner yet. Its first one comes in here, once, within a day: ${origin}/join/${token}`,
+    )
   await sql.end()
 }
 

@@ -50,6 +50,7 @@ test('a deleted build is put back from its list, or goes for good by a second wo
   expect((await getBuild(id)).name).toBe(name)
   await dialog.getByRole('button', { name: 'Close' }).click()
   await page.getByRole('button', { name: `Delete ${name}`, exact: true }).click()
+  await page.getByRole('button', { name: `Delete ${name}`, exact: true }).waitFor({ state: 'detached' })
   await page.getByRole('button', { name: 'Deleted builds' }).click()
   await dialog.getByRole('button', { name: `Delete ${name} for good` }).click()
   await dialog.getByText('With its whole history, and no way back.').waitFor()

@@ -226,7 +226,7 @@ test('the doctor finds what is damaged, says what it would mend, and mends it', 
   await sql`update builds set document = document - 'threads' where id = ${damaged}`
   await sql`update builds set document = jsonb_set(document, '{choices,headroomPercent}', '77') where id = ${forked}`
   await sql`update builds set revision = 9 where id = ${renamed}`
-  await sql`insert into parts (id, origin, name, kind, spec, search_text) values ('bad', 'own', 'Bad', 'fan', '{"id": "bad"}', 'bad')`
+  await sql`insert into parts (id, bench_id, origin, name, kind, spec, search_text) values ('bad', 'desk', 'own', 'Bad', 'fan', '{"id": "bad"}', 'bad')`
   const found = await loom(data, 'doctor')
   expect(found.status).toBe(1)
   for (const words of [

@@ -7,9 +7,12 @@ import postgres from 'postgres'
 import type { Build } from '../../src/core/build/schema'
 import type { BuildSummary, DeletedBuild, Page, PartsRead, Refusal, ShelfPack } from '../../src/core/formats/api-types'
 import { canonicalJson } from '../../src/core/formats/canonical'
+import { DESK, onBench } from '../../src/server/bench'
 import { saveEdits } from '../../src/server/build-edits'
+import type { Tx } from '../../src/server/db'
 import { historyPage, stateAt } from '../../src/server/history'
 import { migrate } from '../../src/server/migrate'
+import { grantRights } from '../../src/server/roles'
 import { bench, demoBuild } from '../support/bench'
 import { call, getBuild, newBuild, save, serverUrl } from '../support/server'
 
@@ -27,8 +30,8 @@ describe('the list of builds', () => {
     const word = `Zz${randomUUID().slice(0, 6)}`
     const document = JSON.stringify({ ...demoBuild('paper-kite'), name: word })
     await sql`
-      insert into builds (id, name, revision, document, initial_document, updated_at, created_at)
-      select ${word} || n, ${word} || ' ' || lpad(n::text, 4, '0'), 0, ${document}::jsonb, ${document}::jsonb,
+      insert into builds (id, bench_id, name, revision, document, initial_document, updated_at, created_at)
+      select ${word} || n, 'desk', ${word} || ' ' || lpad(n::text, 4, '0'), 0, ${document}::jsonb, ${document}::jsonb,
         now() - n * interval '1 minute', now() - (1000 - n) * interval '1 day'
       from generate_series(1, 620) as n`
     const seen = new Set<string>()
@@ -76,8 +79,8 @@ describe('the list of builds', () => {
   test('packs beyond five hundred are on their pages too', async () => {
     const word = `Pp${randomUUID().slice(0, 6)}`
     await sql`
-      insert into packs (id, origin, name, spec)
-      select ${word} || n, 'own', ${word} || ' ' || n,
+      insert into packs (id, bench_id, origin, name, spec)
+      select ${word} || n, 'desk', 'own', ${word} || ' ' || n,
         jsonb_build_object('id', ${word} || n, 'name', ${word} || ' ' || n, 'contents', '[{"partId": "fan-140", "count": 1}]'::jsonb)
       from generate_series(1, 510) as n`
     const { body } = await call<Page<ShelfPack>>('GET', `/api/packs?q=${word}&page=11`)
@@ -343,7 +346,9 @@ describe('stores of older versions', () => {
   async function inScratch(work: (scratch: postgres.Sql) => Promise<void>): Promise<void> {
     const name = `scratch_${randomUUID().replaceAll('-', '')}`
     await sql.unsafe(`create database ${name}`)
-    const scratch = postgres(address(name), { max: 2, onnotice: () => undefined })
+    // From the ninth migration on, every row is on a bench.
+    const connection = { 'loom.bench': 'desk' } as never
+    const scratch = postgres(address(name), { max: 2, onnotice: () => undefined, connection })
     try {
       await work(scratch)
     } finally {
@@ -384,16 +389,19 @@ describe('stores of older versions', () => {
           values ('mine', 'own', ${part.name}, ${part.kind}, ${scratch.json({ ...part, id: 'mine' } as never)}, 'x')`
         expect(await migrate(scratch, 'db/migrations')).toEqual(files.slice(count))
         expect(await migrate(scratch, 'db/migrations')).toEqual([])
-        const saved = await saveEdits(scratch, kite.id, { baseRevision: 1, edits: [{ id: 'e2', edit: headroom(44) }] })
+        await scratch.begin(grantRights)
+        const atDesk = <T>(work: (tx: Tx) => Promise<T>) => onBench({ benchId: DESK, role: 'owner' }, work, scratch)
+        const edits = [{ id: 'e2', edit: headroom(44) }]
+        const saved = await atDesk((tx) => saveEdits(tx, kite.id, { baseRevision: 1, edits }))
         expect(saved).toMatchObject({ outcome: 'saved', revision: 2 })
-        const page = await historyPage(scratch, kite.id, undefined)
+        const page = await atDesk((tx) => historyPage(tx, kite.id, undefined))
         // Before the log was kept whole, a build begins where it stood when that began.
         expect(page.firstRevision).toBe(hasInitial ? 0 : 1)
         expect(page.steps.map(({ label }) => label)).toEqual([
           'headroom 44 %',
           ...(hasInitial ? ['headroom 33 %'] : []),
         ])
-        expect((await stateAt(scratch, kite.id, 1)).choices.headroomPercent).toBe(33)
+        expect((await atDesk((tx) => stateAt(tx, kite.id, 1))).choices.headroomPercent).toBe(33)
         const [held] = await scratch`select spec, format_version from parts where id = 'mine'`
         expect(held).toEqual({ spec: { ...part, id: 'mine' }, format_version: 1 })
       })

@@ -10,7 +10,8 @@ prune() { ls -dt "$root"/.build/"$1"-* 2>/dev/null | tail -n +4 | xargs -r rm -r
 bundle() { # ENTRY OUTFILE OPTIONS...
   local entry=$1 out=$2
   shift 2
-  (cd "$root" && node_modules/.bin/esbuild "$entry" --bundle --platform=node --format=esm --target=node20 --main-fields=module,main --log-level=error --outfile="$out" "$@" \
+  (cd "$root" && node_modules/.bin/esbuild "$entry" --bundle --platform=node --format=esm --target=node20 --main-fields=module,main --log-level=error --outfile="$out" \
+    --external:pino --external:@node-rs/argon2 "$@" \
     --banner:js='import{createRequire}from"node:module";const require=createRequire(import.meta.url);' 9>&-)
 }
 
@@ -66,11 +67,12 @@ wait_until_ready() { # URL PID
 }
 
 prepare_store() { # APP
-  (cd "$1" && node setup.mjs "$1") || die "The database could not be made ready; see above."
+  (cd "$1" && LOOM_ORIGIN="${origin:-}" node setup.mjs "$1") || die "The database could not be made ready; see above."
 }
 
 run_server() { # APP PORT; leaves the server's process id in $server
-  (cd "$1" && exec env NODE_ENV=production NEXT_TELEMETRY_DISABLED=1 HOSTNAME=127.0.0.1 PORT="$2" LOOM_KEY="${key:-}" node serve.mjs >&2 9>&-) &
+  (cd "$1" && exec env NODE_ENV=production NEXT_TELEMETRY_DISABLED=1 HOSTNAME=127.0.0.1 PORT="$2" LOOM_KEY="${key:-}" \
+    LOOM_ORIGIN="${origin:-}" LOOM_LISTEN="${listen:-127.0.0.1}" LOOM_PROXY="${proxy:-127.0.0.1}" LOOM_METRICS_PORT="${metrics:-}" node serve.mjs >&2 9>&-) &
   server=$!
 }
 
@@ -78,7 +80,8 @@ serve() { # APP PORT; leaves the server's process id in $server, its address in 
   local app=$1
   prepare_store "$app"
   run_server "$app" "$2"
-  address=http://127.0.0.1:$2
+  # Of a server that listens everywhere, this machine asks on loopback.
+  address=http://$(case "${listen:-127.0.0.1}" in 0.0.0.0) printf 127.0.0.1 ;; *) printf '%s' "${listen:-127.0.0.1}" ;; esac):$2
   wait_until_ready "$address" "$server" || die "The server did not start; see above."
 }
 
@@ -133,6 +136,26 @@ watch_over() { # APP PORT
   done
 }
 
+is_port() { [[ "$1" =~ ^[0-9]{1,5}$ ]] && [ "$((10#$1))" -ge 1 ] && [ "$((10#$1))" -le 65535 ]; }
+
+# Everything up to where the server answers; the rest of both ways of serving is their own words.
+bring_up() { # PORT
+  # Once: sources may change while it is built, and what is served is what was begun.
+  [ -n "${DATABASE_URL:-}" ] || need_postgres
+  need_modules
+  app=$(app_folder)
+  with_lock "$root/.build/lock" build_app "$app"
+  server=''
+  trap stop_all EXIT
+  trap 'exit 130' INT
+  trap 'exit 143' TERM HUP
+  if [ -z "${DATABASE_URL:-}" ]; then
+    own_cluster=1
+    use_cluster
+  fi
+  serve "$app" "$1"
+}
+
 start_app() {
   local port='' is_private='' app
   while [ $# -gt 0 ]; do
@@ -141,8 +164,7 @@ start_app() {
         port=${2:-}
         shift
         [ $# -gt 0 ] && shift
-        [[ "$port" =~ ^[0-9]{1,5}$ ]] && [ "$((10#$port))" -ge 1 ] && [ "$((10#$port))" -le 65535 ] ||
-          die "Say the port as a number from 1 to 65535, as in ./loom start --port 4210."
+        is_port "$port" || die "Say the port as a number from 1 to 65535, as in ./loom start --port 4210."
         ;;
       --private) is_private=1; shift ;;
       *) die "./loom start does not know “$1”. See ./loom help." ;;
@@ -156,26 +178,40 @@ start_app() {
     port=4210
     is_port_free "$port" || port=$(free_port)
   fi
-  [ -n "${DATABASE_URL:-}" ] || need_postgres
-  need_modules
-  # Once: sources may change while it is built, and what is served is what was begun.
-  app=$(app_folder)
-  with_lock "$root/.build/lock" build_app "$app"
-  server=''
   key=''
   [ -z "$is_private" ] || key=$(head -c 24 /dev/urandom | base64 | tr '+/' '-_' | tr -d '=\n')
-  trap stop_all EXIT
-  trap 'exit 130' INT
-  trap 'exit 143' TERM HUP
-  if [ -z "${DATABASE_URL:-}" ]; then
-    own_cluster=1
-    use_cluster
-  fi
-  serve "$app" "$port"
+  bring_up "$port"
   if [ -n "$key" ]; then
     say "Gentle Loom is ready, for you alone: $address/?key=$key   (open it once in each browser; Ctrl-C stops it)"
   else
     say "Gentle Loom is ready: $address   (Ctrl-C stops it)"
   fi
   watch_over "$app" "$port"
+}
+
+# Served to many, who sign in: behind a proxy that ends TLS at the origin (docs/serving.md).
+serve_app() {
+  local port app usage="Use: ./loom serve --origin https://loom.example.org [--listen ADDRESS:PORT] [--proxy ADDRESS] [--metrics PORT]"
+  origin='' listen=127.0.0.1 proxy=127.0.0.1 metrics='' port=4220
+  while [ $# -gt 0 ]; do
+    [ $# -ge 2 ] || die "$usage"
+    case "$1" in
+      --origin) origin=$2 ;;
+      --listen) listen=${2%:*} port=${2##*:} ;;
+      --proxy) proxy=$2 ;;
+      --metrics) metrics=$2 ;;
+      *) die "./loom serve does not know “$1”. $usage" ;;
+    esac
+    shift 2
+  done
+  [[ "$origin" =~ ^https://[a-z0-9.-]+(:[0-9]+)?$ || "$origin" =~ ^http://localhost:[0-9]+$ ]] ||
+    die "Say under which address browsers come, without a path: https, or http://localhost:PORT to try it. $usage"
+  [[ "$listen" =~ ^[0-9.]+$ ]] && is_port "$port" || die "Say where to listen as ADDRESS:PORT, as in 127.0.0.1:4220. $usage"
+  [[ "$proxy" =~ ^[0-9a-f.:]+$ ]] || die "Say the proxy by its IP address. $usage"
+  [ -z "$metrics" ] || is_port "$metrics" || die "Say the port of the figures as a number. $usage"
+  need_node
+  is_port_free "$((10#$port))" || die "Port $port is in use or may not be used; choose another with --listen."
+  bring_up "$((10#$port))"
+  say "Gentle Loom is ready: $origin, by $address   (Ctrl-C stops it)"
+  watch_over "$app" "$((10#$port))"
 }

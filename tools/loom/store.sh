@@ -136,3 +136,14 @@ doctor_store() {
   node "$doctor" "$root" "$@" || code=$?
   exit "$code"
 }
+
+# A link under which somebody who lost a password sets a new one; only whoever runs the server can make it.
+recover_person() {
+  { [ $# -eq 1 ] && [ -n "$1" ]; } || die "Use: ./loom recover SIGN-IN-NAME"
+  need_node
+  need_modules
+  open_store
+  mkdir -p "$root/.build"
+  bundle src/server/recover.ts "$root/.build/recover.mjs" || die "The command could not be built; see above."
+  node "$root/.build/recover.mjs" "$1"
+}

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next'
-import { db } from '@/server/db'
+import { inBench } from '@/server/access'
 import { listMachines } from '@/server/machines'
+import { pageActor } from '@/server/page-actor'
 import { pageTyped, textTyped, type Typed } from '@/server/typed-address'
 import { MachinesPage } from '@/ui/record/machines-page'
 
@@ -18,6 +19,7 @@ export default async function AllMachinesPage({ searchParams }: Props) {
     program: textTyped(params, 'program'),
     below: textTyped(params, 'below'),
   }
-  const machines = await listMachines(db(), { ...asked, page: pageTyped(params) })
+  const wish = { ...asked, page: pageTyped(params) }
+  const machines = await inBench(await pageActor(), 'read', (tx) => listMachines(tx, wish))
   return <MachinesPage machines={machines} asked={asked} />
 }

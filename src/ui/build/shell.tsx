@@ -5,6 +5,7 @@ import { useEffect, useState, type ReactNode } from 'react'
 import type { Build } from '@/core/build/schema'
 import { ConflictDialog } from './conflict-dialog'
 import { BuildProvider, useHarness } from '@/ui/session/context'
+import { useMayChange } from '@/ui/shared/who'
 import { Tour } from './help/tour'
 import { Shortcuts } from './shortcuts'
 import { FindingList } from './findings/finding-list'
@@ -31,10 +32,11 @@ function PlannerGetsReady() {
 
 /** What stays around a build at every stage: its name and history above, stages left, the picked port and findings right. */
 export function BuildShell({ initial, children }: { readonly initial: Build; readonly children: ReactNode }) {
+  const mayChange = useMayChange()
   const leaveBuild = useFocus((state) => state.leaveBuild)
   useEffect(() => leaveBuild, [leaveBuild])
   return (
-    <BuildProvider initial={initial}>
+    <BuildProvider initial={initial} onlyLooking={mayChange ? undefined : 'reader'}>
       <div className="flex flex-col lg:h-dvh print:block print:h-auto">
         <TopBar />
         <div className="flex min-h-0 grow flex-col md:flex-row print:block">

@@ -1,12 +1,14 @@
 'use client'
 
-import { CircleHelp, CloudOff, History, Redo2, Signpost, Undo2 } from 'lucide-react'
+import { CircleHelp, CloudOff, Eye, History, Redo2, Share2, Signpost, Undo2 } from 'lucide-react'
 import dynamic from 'next/dynamic'
 import { useState } from 'react'
 import { Button } from '@/ui/shared/button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
 import { Logo } from '@/ui/shared/logo'
 import { ThemeSwitch } from '@/ui/shared/theme-switch'
+import { useMayChange, useWho } from '@/ui/shared/who'
+import { WhoMenu } from '@/ui/shared/who-menu'
 import { useActions, useSession } from '@/ui/session/context'
 import { useHelp } from '@/ui/focus/help'
 import type { Saving } from '@/ui/session/desk'
@@ -21,11 +23,12 @@ const SAVING_WORDS: Readonly<Record<Saving, string>> = {
   away: 'Not saved: the store is away, trying again',
   broken: 'Not saved: the server broke on an edit, trying again',
   full: 'Not saved: the disk of the store is full, trying again',
+  signedOut: 'Not saved: you are signed out. Sign in in another tab; this page keeps your edits',
 }
 
 function SaveState() {
   const saving = useSession((state) => state.saving)
-  const isTrouble = saving === 'away' || saving === 'full' || saving === 'broken'
+  const isTrouble = saving === 'away' || saving === 'full' || saving === 'broken' || saving === 'signedOut'
   return (
     <span
       role="status"
@@ -147,9 +150,28 @@ function ChoicesButton() {
   )
 }
 
+const ShareDialog = dynamic(() => import('./share/share-dialog').then((module) => module.ShareDialog))
+
+/** Links to this build for people who are not on its bench; only where people sign in. */
+function ShareButton() {
+  const [isOpen, setOpen] = useState(false)
+  const isServed = useWho() !== undefined
+  const mayChange = useMayChange()
+  if (!isServed || !mayChange) return null
+  return (
+    <>
+      <Button tone="quiet" small title="Share: links to look at this build" onClick={() => setOpen(true)}>
+        <Share2 size={16} aria-hidden /> Share
+      </Button>
+      {isOpen && <ShareDialog onClose={() => setOpen(false)} />}
+    </>
+  )
+}
+
 export function TopBar() {
   const { dispatch } = useActions()
   const name = useSession((state) => state.build.name)
+  const mayChange = useMayChange()
   return (
     <header className="flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread bg-cloth px-3 py-1 print:hidden">
       <Logo />
@@ -165,12 +187,22 @@ export function TopBar() {
           className="w-full font-display text-lg font-semibold"
         />
       </h1>
-      <SaveState />
-      <UndoRedo />
+      {mayChange ? (
+        <>
+          <SaveState />
+          <UndoRedo />
+        </>
+      ) : (
+        <span className="flex items-center gap-1 text-[13px] text-faded">
+          <Eye size={15} aria-hidden /> To look at only
+        </span>
+      )}
       <HistoryButton />
       <ChoicesButton />
       <Headroom />
       <HelpButton />
+      <ShareButton />
+      <WhoMenu />
       <ThemeSwitch />
     </header>
   )

@@ -5,6 +5,7 @@ import { DropdownMenu } from 'radix-ui'
 import { useRef, useState } from 'react'
 import type { PartsRead, RowsRefused } from '@/core/formats/api-types'
 import { countOf } from '@/core/wording/text'
+import { fetchHere, onPageBench } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { FileInput } from '@/ui/shared/file-button'
 import { MENU_CLASS, MENU_ITEM_CLASS } from '@/ui/shared/menu'
@@ -16,7 +17,7 @@ import { RowsDialog } from './rows-dialog'
 type Read = { readonly ok: PartsRead } | { readonly rows: RowsRefused } | { readonly fault: string }
 
 async function readFile(file: File): Promise<Read> {
-  const response = await fetch('/api/parts/import', {
+  const response = await fetchHere('/api/parts/import', {
     method: 'POST',
     body: file,
     headers: { 'content-type': 'text/plain' },
@@ -73,12 +74,12 @@ export function ShelfTools({ onChanged }: { readonly onChanged: () => void }) {
               <FileUp size={15} aria-hidden /> Read a file of parts
             </DropdownMenu.Item>
             <DropdownMenu.Item className={MENU_ITEM_CLASS} asChild>
-              <a href="/api/parts/file" download>
+              <a href={onPageBench('/api/parts/file')} download>
                 <FileDown size={15} aria-hidden /> My parts, JSON
               </a>
             </DropdownMenu.Item>
             <DropdownMenu.Item className={MENU_ITEM_CLASS} asChild>
-              <a href="/api/parts/file?form=csv" download>
+              <a href={onPageBench('/api/parts/file?form=csv')} download>
                 <FileDown size={15} aria-hidden /> My plain parts, CSV
               </a>
             </DropdownMenu.Item>

@@ -4,7 +4,7 @@ import { useForm } from 'react-hook-form'
 import type { What } from '@/core/record/entry-schema'
 import { RECORD_LIMITS } from '@/core/record/limits'
 import { Button } from '@/ui/shared/button'
-import { FIELD, Field } from './field'
+import { FIELD, Field } from '@/ui/shared/field'
 import { ItemOptions } from './item-options'
 import { useMachine } from './machine-context'
 

@@ -8,7 +8,7 @@ import { RECORD_LIMITS } from '@/core/record/limits'
 import { Button } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
 import { useMachine } from './machine-context'
-import { FIELD, Field } from './field'
+import { FIELD, Field } from '@/ui/shared/field'
 
 const LEFT_OUT = 'out'
 

@@ -30,16 +30,18 @@ const SAVING_WORDS: Readonly<Record<RecordSaving, string>> = {
   saving: 'Saving …',
   saved: 'Saved',
   away: 'Not saved: the server is away. Go on; this browser keeps it and sends it later',
+  signedOut: 'Not saved: you are signed out. Sign in in another tab; this browser keeps it and sends it then',
 }
 
 function SaveState() {
   const { saving } = useMachine()
+  const isTrouble = saving === 'away' || saving === 'signedOut'
   return (
     <span
       role="status"
-      className={`flex items-center gap-1 text-[13px] ${saving === 'away' ? 'font-semibold text-madder' : 'text-faded'}`}
+      className={`flex items-center gap-1 text-[13px] ${isTrouble ? 'font-semibold text-madder' : 'text-faded'}`}
     >
-      {saving === 'away' && <CloudOff size={15} aria-hidden className="shrink-0" />}
+      {isTrouble && <CloudOff size={15} aria-hidden className="shrink-0" />}
       {SAVING_WORDS[saving]}
     </span>
   )

@@ -14,9 +14,9 @@ export interface PendingEntry {
 
 /**
  * How safe what was written is. keeping: on its way into the browser's store. saving: kept there, on its way to the server.
- * away: kept there, and the server cannot be reached.
+ * away: kept there, and the server cannot be reached. signedOut: kept there, until somebody signs in again.
  */
-export type RecordSaving = 'keeping' | 'saving' | 'saved' | 'away'
+export type RecordSaving = 'keeping' | 'saving' | 'saved' | 'away' | 'signedOut'
 
 export interface Recording {
   /** As the server has it. */
@@ -29,12 +29,15 @@ const MOST_ENTRIES_A_SAVE = 100
 const RETRY_MS = 2000
 
 class Refused extends Error {}
+class SignedOut extends Error {}
 
 /** Refuses what is at fault itself; any other trouble is the server's or the network's, and passes. */
 async function mustTake(answer: Response): Promise<Response> {
   if (answer.ok) return answer
   const refusal = (await answer.json().catch(() => undefined)) as Refusal | undefined
-  if (answer.status < 500) throw new Refused(refusal?.error.message ?? `The server answered ${answer.status}.`)
+  if (answer.status === 401) throw new SignedOut(refusal?.error.message)
+  if (answer.status < 500 && answer.status !== 429)
+    throw new Refused(refusal?.error.message ?? `The server answered ${answer.status}.`)
   throw new Error('The server is away.')
 }
 
@@ -127,8 +130,8 @@ export function createRecording(initial: Machine, queue: KeptQueue<readonly Pend
     try {
       await send(get().pending.slice(0, entriesASave))
       set({ saving: get().pending.length === 0 ? 'saved' : 'saving' })
-    } catch {
-      set({ saving: 'away' })
+    } catch (error) {
+      set({ saving: error instanceof SignedOut ? 'signedOut' : 'away' })
       await new Promise((resolve) => setTimeout(resolve, RETRY_MS))
     } finally {
       isBusy = false

@@ -10,7 +10,7 @@ import { countOf } from '@/core/wording/text'
 import { Button } from '@/ui/shared/button'
 import { PageHead } from '@/ui/shared/page-head'
 import { Pager } from '@/ui/shared/pager'
-import { FIELD, Field } from './field'
+import { FIELD, Field } from '@/ui/shared/field'
 import { MachineList } from './machine-list'
 import { ReadMachine } from './read-machine'
 

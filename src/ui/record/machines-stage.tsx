@@ -16,7 +16,7 @@ import { Button } from '@/ui/shared/button'
 import { Pager } from '@/ui/shared/pager'
 import { useAsk } from '@/ui/shared/use-ask'
 import { useLoaded } from '@/ui/shared/use-loaded'
-import { FIELD, Field } from './field'
+import { FIELD, Field } from '@/ui/shared/field'
 import { MachineList } from './machine-list'
 import { ReadMachine } from './read-machine'
 

@@ -11,7 +11,7 @@ import { speedText } from '@/core/wording/bench-text'
 import { Button } from '@/ui/shared/button'
 import { SELECT } from '@/ui/shared/select-class'
 import { CELL, PlainTable } from '@/ui/shared/plain-table'
-import { FIELD, Field } from './field'
+import { FIELD, Field } from '@/ui/shared/field'
 import { ItemOptions } from './item-options'
 import { useMachine } from './machine-context'
 

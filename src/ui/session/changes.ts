@@ -2,6 +2,7 @@ import type { Change } from '@/core/formats/api-types'
 
 const CHANNEL = 'loom-changes'
 const LOCK = 'loom-changes'
+const REFUSED_MS = 5_000
 
 /** A save of some build or machine, or (where saves may have been missed) a word that anything may have changed. */
 type Word = Change | 'anything'
@@ -20,15 +21,25 @@ export function watchChanges(ofId: string, onChange: (revision: number | undefin
   channel.onmessage = ({ data }: MessageEvent<Word>) => hear(data)
   const listen = () =>
     new Promise<void>((resolve) => {
-      const stream = new EventSource('/api/changes')
       const pass = (word: Word) => {
         channel.postMessage(word)
         hear(word)
       }
-      // Whatever was saved while nobody listened is asked for.
-      stream.onopen = () => pass('anything')
-      stream.onmessage = ({ data }: MessageEvent<string>) => pass(JSON.parse(data) as Word)
+      let stream: EventSource
+      let again: ReturnType<typeof setTimeout> | undefined
+      const open = () => {
+        stream = new EventSource('/api/changes')
+        // Whatever was saved while nobody listened is asked for.
+        stream.onopen = () => pass('anything')
+        stream.onmessage = ({ data }: MessageEvent<string>) => pass(JSON.parse(data) as Word)
+        // A browser tries again by itself where the server is away, but not where it was refused: somebody may sign in again.
+        stream.onerror = () => {
+          if (stream.readyState === EventSource.CLOSED) again = setTimeout(open, REFUSED_MS)
+        }
+      }
+      open()
       stop.signal.addEventListener('abort', () => {
+        clearTimeout(again)
         stream.close()
         resolve()
       })

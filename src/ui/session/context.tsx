@@ -25,9 +25,25 @@ export function ShownBuild({ harness, children }: { readonly harness: Harness; r
   return <HarnessContext value={harness}>{children}</HarnessContext>
 }
 
-/** Holds the editing session of a build and what follows from it; derived once for each edit, for all who read it. */
-export function BuildProvider({ initial, children }: { readonly initial: Build; readonly children: ReactNode }) {
+/** Why somebody may only look at a build. */
+export type OnlyLooking = 'reader' | 'shared'
+
+const REFUSALS: Readonly<Record<OnlyLooking, string>> = {
+  reader: 'You may look at this bench, but not change it. Ask one of its owners to make you a maker.',
+  shared: 'This build is shared to be looked at. Take a copy to change it.',
+}
+
+interface BuildProviderProps {
+  readonly initial: Build
+  readonly onlyLooking?: OnlyLooking | undefined
+  readonly children: ReactNode
+}
+
+/** Holds the session of a build, as a rule to edit it, and what follows from it; derived once for each edit, for all who read it. */
+export function BuildProvider({ initial, onlyLooking, children }: BuildProviderProps) {
   const [{ session, queue }] = useState(() => {
+    if (onlyLooking !== undefined)
+      return { session: createSession(initial, undefined, REFUSALS[onlyLooking]), queue: undefined }
     const opened = openQueue(initial.id)
     return { session: createSession(initial, opened), queue: opened }
   })
@@ -37,6 +53,8 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
   const verdicts = judge(harness)
 
   useEffect(() => {
+    // Behind a link there is this state, and nothing to hear.
+    if (onlyLooking === 'shared') return undefined
     const sync = () => document.visibilityState === 'visible' && void session.actions.sync()
     // What is kept in the browser is taken up again; only where it is not is there something to lose.
     const warn = (event: BeforeUnloadEvent) =>
@@ -56,7 +74,7 @@ export function BuildProvider({ initial, children }: { readonly initial: Build; 
       window.removeEventListener('focus', sync)
       window.removeEventListener('beforeunload', warn)
     }
-  }, [session, queue, initial.id])
+  }, [session, queue, initial.id, onlyLooking])
   return (
     <SessionContext value={session}>
       <VerdictsContext value={verdicts}>

@@ -27,7 +27,7 @@ export interface Conflict {
  * browser's store. saving: kept there, on its way to the server. away, full, broken: kept there, and the server does not
  * take it.
  */
-export type Saving = 'opening' | 'keeping' | 'saving' | 'saved' | 'away' | 'full' | 'broken'
+export type Saving = 'opening' | 'keeping' | 'saving' | 'saved' | 'away' | 'full' | 'broken' | 'signedOut'
 
 export interface Session {
   /** As the store acknowledged it. */

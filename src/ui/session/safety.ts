@@ -2,7 +2,7 @@ import type { Desk, Saving } from './desk'
 import type { EditQueue } from './edit-queue'
 
 /** Why the server took nothing just now. */
-export type Trouble = 'away' | 'full' | 'broken'
+export type Trouble = 'away' | 'full' | 'broken' | 'signedOut'
 
 /** How safe the edits of a page are, told as it changes. */
 export interface Safety {

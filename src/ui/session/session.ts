@@ -24,8 +24,11 @@ export interface SessionActions {
   readonly resolve: (keepMine: ReadonlySet<string>) => void
 }
 
-/** The editing of one build in one page: edits at once, saves behind, and what others save in between. */
-export function createSession(initial: Build, queue?: EditQueue) {
+/**
+ * The editing of one build in one page: edits at once, saves behind, and what others save in between. With a refusal it is
+ * only looked at, and the refusal is what an edit meets.
+ */
+export function createSession(initial: Build, queue?: EditQueue, refusal?: string) {
   const desk = layDesk(initial)
   const safety = watchSafety(desk, queue)
   const { flush, sync, hear, forSure } = syncOn(desk, safety)
@@ -43,7 +46,7 @@ export function createSession(initial: Build, queue?: EditQueue) {
       await flush()
       await sync()
     },
-    ...undoOn(desk, flush),
+    ...undoOn(desk, flush, refusal),
     hear,
     sync,
     resolve: (keepMine) => {

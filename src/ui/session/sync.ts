@@ -102,6 +102,8 @@ export function syncOn(desk: Desk, safety: Safety) {
   const send = async (sent: readonly PendingEdit[]) => {
     const response = await post(sent)
     if (response.status === 500) return broke(sent)
+    if (response.status === 401) throw new NotTaken('signedOut')
+    if (response.status === 429) throw new NotTaken('away')
     if (response.status > 500) {
       const refusal = (await response.json().catch(() => undefined)) as Refusal | undefined
       throw new NotTaken(refusal?.error.code === 'DISK_FULL' ? 'full' : 'away')
@@ -148,11 +150,11 @@ export function syncOn(desk: Desk, safety: Safety) {
   const forSure = async <T>(address: string): Promise<T | undefined> => {
     for (;;) {
       const response = await fetch(address).catch(() => undefined)
-      if (response !== undefined && response.status < 500) {
+      if (response !== undefined && response.status < 500 && response.status !== 401 && response.status !== 429) {
         haveNoTrouble()
         return response.ok ? ((await response.json()) as T) : undefined
       }
-      await haveTrouble(undefined)
+      await haveTrouble(response?.status === 401 ? new NotTaken('signedOut') : undefined)
     }
   }
 

@@ -6,10 +6,17 @@ import { describeEdit } from '@/core/wording/edit-text'
 import { notify } from '@/ui/shared/notices'
 import type { Desk, Step } from './desk'
 
-/** Edits as people make them, take them back and do them again; each is done at once, and saved behind. */
-export function undoOn({ get, set }: Desk, flush: () => unknown) {
+/**
+ * Edits as people make them, take them back and do them again; each is done at once, and saved behind. Where nobody may
+ * change the build, the refusal says so instead.
+ */
+export function undoOn({ get, set }: Desk, flush: () => unknown, refusal: string | undefined) {
   const perform = (edit: Edit): Step | undefined => {
     const { build, pending } = get()
+    if (refusal !== undefined) {
+      notify(refusal, { tone: 'fault' })
+      return undefined
+    }
     try {
       const applied = apply(build, edit)
       set({ build: applied.build, pending: [...pending, { id: nanoid(), edit }] })

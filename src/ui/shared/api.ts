@@ -1,8 +1,28 @@
 import type { Refusal } from '@/core/formats/api-types'
 
+let pageBench: string | undefined
+
+/** Says on which bench this page is, where people sign in: what it asks for from now on is of that one. */
+export function setPageBench(benchId: string | undefined): void {
+  pageBench = benchId
+}
+
+/** The same for an address that a browser opens by itself. */
+export function onPageBench(address: string): string {
+  if (pageBench === undefined) return address
+  return `${address}${address.includes('?') ? '&' : '?'}loom-bench=${pageBench}`
+}
+
+/** Asks the server, of the bench on which this page is. */
+export function fetchHere(url: string, init: RequestInit = {}): Promise<Response> {
+  const headers = new Headers(init.headers)
+  if (pageBench !== undefined) headers.set('loom-bench', pageBench)
+  return fetch(url, { ...init, headers })
+}
+
 /** Asks the server; throws an Error with a sentence fit to show where it refuses or cannot be reached. */
 async function answerOf(url: string, init: RequestInit = {}): Promise<Response> {
-  const response = await fetch(url, init).catch(() => undefined)
+  const response = await fetchHere(url, init).catch(() => undefined)
   if (response === undefined) throw new Error('The server cannot be reached. Nothing was changed; try again.')
   if (response.status === 409)
     throw new Error('Somebody changed this meanwhile. Nothing was changed; reload and try again.')

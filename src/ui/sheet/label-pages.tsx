@@ -1,26 +1,15 @@
 import { getNonce } from 'get-nonce'
-import { create as createCode } from 'qrcode'
 import { useMemo } from 'react'
 import { codeText, fitText, labelsOf, pagesOf, type LabelPaper, type PlacedLabel } from '@/core/sheet/labels'
 import { countOf } from '@/core/wording/text'
 import { useHarness } from '@/ui/session/context'
+import { codePath } from '@/ui/shared/qr-code'
 import type { Wish } from './label-wish'
 
 const RULE_MM = 50
 const PAD_MM = 0.7
 /** A code smaller than this no phone reads. */
 const LEAST_CODE_MM = 8
-
-/** The squares of a QR code (ISO/IEC 18004) as one path, a unit a square. */
-function codePath(text: string): { readonly path: string; readonly size: number } {
-  const { modules } = createCode(text, { errorCorrectionLevel: 'L' })
-  const { size } = modules
-  const rows = Array.from({ length: size }, (_, y) => y)
-  const path = rows
-    .flatMap((y) => rows.flatMap((x) => (modules.get(y, x) === 0 ? [] : [`M${x} ${y}h1v1h-1z`])))
-    .join('')
-  return { path, size }
-}
 
 interface LabelProps {
   readonly placed: PlacedLabel

@@ -3,143 +3,35 @@
 import { FileDown, ListChecks, Printer } from 'lucide-react'
 import Link from 'next/link'
 import { useMemo, useRef } from 'react'
-import { CAUTIONS } from '@/core/sheet/cautions'
-import { fixings } from '@/core/sheet/fixings'
 import { workOf } from '@/core/sheet/work'
-import { shoppingList } from '@/core/sheet/shopping'
 import { cut } from '@/core/units/cut'
-import { groupBy } from '@/core/units/group'
-import { fixingText } from '@/core/wording/step-text'
-import { sumText } from '@/core/wording/sum-text'
-import { countOf, listNames } from '@/core/wording/text'
-import { casesOf, looseThings } from '@/ui/case/view'
+import { countOf } from '@/core/wording/text'
 import { useHarness, useSession } from '@/ui/session/context'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { ImportButton } from '@/ui/shared/import-button'
-import { formatMoney } from '@/ui/shared/money'
-import { WorkList } from '@/ui/work/work-list'
 import { savePictures } from '@/ui/shared/svg-file'
+import { usePrintedFoot } from '@/ui/shared/use-printed-foot'
 import { ViewTabs } from '@/ui/shared/view-tabs'
 import { ChangePlanView } from './change-plan-view'
 import { LabelsView } from './labels-view'
-import { OpenPoints } from './open-points'
-import { Lights } from './lights'
 import { Boards, Cases, Wiring } from './pictures'
-import { Section } from './section'
-import { Settings } from './settings'
-import { usePrintedFoot } from '@/ui/shared/use-printed-foot'
+import { SheetSections } from './sheet-sections'
 
 /** So much of a name stands at the foot of a printed page. */
 const MOST_NAME = 60
 
-function Sums() {
-  const harness = useHarness()
-  const used = harness.budgets.filter((budget) => budget.state !== 'idle')
-  if (used.length === 0) return <p className="text-faded">Nothing draws yet.</p>
-  return (
-    <ul className="space-y-1">
-      {used.map((budget) => (
-        <li key={budget.id} className="grid gap-x-3 break-inside-avoid sm:grid-cols-[11rem_1fr]">
-          <span className="font-semibold">
-            {budget.at.length === 1
-              ? harness.name(budget.at[0]!)
-              : `${harness.port(budget.at[0]!).item.mark} ${budget.name ?? 'together'}`}
-            {budget.limitFrom === 'standard' && <span className="font-normal text-faded"> (plug)</span>}
-          </span>
-          <span>{sumText(harness.build, budget)}</span>
-        </li>
-      ))}
-    </ul>
-  )
-}
-
-function Shopping() {
-  const lines = shoppingList(useHarness().build)
-  if (lines.length === 0) return <p className="text-faded">Nothing to buy.</p>
-  const priced = lines.filter(({ totalCents, currency }) => totalCents !== undefined && currency !== undefined)
-  const totals = [...groupBy(priced, ({ currency }) => currency!)].map(([currency, some]) =>
-    formatMoney(
-      some.reduce((sum, { totalCents }) => sum + totalCents!, 0),
-      currency,
-    ),
-  )
-  const openCount = lines.length - priced.length
-  return (
-    <ul>
-      {lines.map((line) => (
-        <li key={line.id} className="flex justify-between gap-4 border-b border-thread py-1">
-          <span>
-            {line.count} × {line.name}
-            {line.contents !== undefined && (
-              <span className="block text-[13px] text-faded">in it: {line.contents.join(', ')}</span>
-            )}
-            {line.leftOver.length > 0 && (
-              <span className="block text-[13px] text-faded">left over: {line.leftOver.join(', ')}</span>
-            )}
-          </span>
-          <span>
-            {line.totalCents === undefined || line.currency === undefined
-              ? 'price unknown'
-              : formatMoney(line.totalCents, line.currency)}
-          </span>
-        </li>
-      ))}
-      <li className="flex justify-between gap-4 py-1 font-semibold">
-        <span>In all</span>
-        <span>
-          {totals.join(' and ')}
-          {openCount > 0 && `${totals.length > 0 ? ', and ' : ''}${countOf(openCount, 'thing')} of unknown price`}
-        </span>
-      </li>
-    </ul>
-  )
-}
-
-/** A box to be ticked with a pen; on the page a machine has those that are ticked there. */
-const Box = () => <span aria-hidden className="mt-0.5 size-5 shrink-0 rounded border-2 border-seam" />
-
-function Work() {
+/** The way to a machine, where the work is ticked. */
+function WorkLead() {
   const harness = useHarness()
   const all = useMemo(() => workOf(harness), [harness])
+  if (all.length === 0) return null
   return (
-    <>
-      {all.length > 0 && (
-        <p className="mb-2 flex flex-wrap items-center gap-3 print:hidden">
-          <Link href={`/builds/${harness.build.id}/machines`} className={buttonClass('act')}>
-            <ListChecks size={17} aria-hidden /> Build it and tick it off
-          </Link>
-          <span className="text-[14px] text-faded">{countOf(all.length, 'step')}; on paper each has a box</span>
-        </p>
-      )}
-      <WorkList all={all} tickOf={() => <Box />} />
-    </>
-  )
-}
-
-/** What has no place yet, and what has to lie ready for the rest; nothing where no place is said. */
-function Ready() {
-  const harness = useHarness()
-  const lines = useMemo(() => fixings(harness), [harness])
-  const unplaced = casesOf(harness).flatMap((caseItem) => looseThings(harness, caseItem).map(({ mark }) => mark))
-  return (
-    <>
-      {unplaced.length > 0 && (
-        <p className="mb-1">
-          <strong>Without a place:</strong> {listNames(unplaced)}. No step tells where{' '}
-          {unplaced.length === 1 ? 'it goes' : 'they go'}.
-        </p>
-      )}
-      {lines.length > 0 && (
-        <>
-          <h3 className="font-semibold">To lie ready</h3>
-          <ul className="mb-3 space-y-0.5">
-            {lines.map((line) => (
-              <li key={`${line.by} ${line.marks.join(' ')}`}>{fixingText(line)}</li>
-            ))}
-          </ul>
-        </>
-      )}
-    </>
+    <p className="mb-2 flex flex-wrap items-center gap-3 print:hidden">
+      <Link href={`/builds/${harness.build.id}/machines`} className={buttonClass('act')}>
+        <ListChecks size={17} aria-hidden /> Build it and tick it off
+      </Link>
+      <span className="text-[14px] text-faded">{countOf(all.length, 'step')}; on paper each has a box</span>
+    </p>
   )
 }
 
@@ -180,7 +72,7 @@ function Head({ className }: { readonly className: string }) {
   )
 }
 
-/** All that goes to the workbench on paper: cautions, the work in order, pictures, settings, sums and what to buy. */
+/** The sheet with what can be done with it. */
 function WholeSheet() {
   const build = useSession((state) => state.build)
   const pictures = useRef<HTMLDivElement>(null)
@@ -191,36 +83,17 @@ function WholeSheet() {
         buildId={build.id}
         onPictures={() => pictures.current !== null && savePictures(pictures.current, build.name)}
       />
-      {build.note !== undefined && <p className="mt-2 max-w-prose whitespace-pre-line">{build.note}</p>}
-      <OpenPoints />
-      <Section title="Before you start">
-        <ul className="list-disc space-y-0.5 pl-5">
-          {CAUTIONS.map((caution) => (
-            <li key={caution}>{caution}</li>
-          ))}
-        </ul>
-      </Section>
-      <Section title="The work, in order">
-        <Ready />
-        <Work />
-      </Section>
-      <div ref={pictures}>
-        <Wiring />
-        <Cases />
-        <Boards />
-      </div>
-      <Section title="Settings of headers and outlets">
-        <Settings />
-      </Section>
-      <Section title="Lights">
-        <Lights />
-      </Section>
-      <Section title="Sums">
-        <Sums />
-      </Section>
-      <Section title="To buy">
-        <Shopping />
-      </Section>
+      <SheetSections
+        workLead={<WorkLead />}
+        picturesRef={pictures}
+        pictures={
+          <>
+            <Wiring />
+            <Cases />
+            <Boards />
+          </>
+        }
+      />
     </>
   )
 }

@@ -1,24 +1,25 @@
 import { asNewBuild } from '@/core/formats/validate'
 import { BUILD_ORDERS, createBuild, listBuilds } from '@/server/builds'
-import { db } from '@/server/db'
-import { answer, numberAsked, readJson, wordAsked, wordsAsked } from '@/server/http'
+import { inBench } from '@/server/access'
+import { withActor } from '@/server/actor'
+import { numberAsked, readJson, wordAsked, wordsAsked } from '@/server/http'
 
 export const dynamic = 'force-dynamic'
 
 /** A page of the builds: `?q=WORDS&order=changed&page=2`. */
 export function GET(request: Request): Promise<Response> {
-  return answer(async () => {
+  return withActor(request, async (actor) => {
     const params = new URL(request.url).searchParams
     const order = wordAsked(params, 'order', BUILD_ORDERS) ?? 'changed'
-    return Response.json(
-      await listBuilds(db(), { words: wordsAsked(params), order, page: numberAsked(params, 'page', 1) }),
-    )
+    const wish = { words: wordsAsked(params), order, page: numberAsked(params, 'page', 1) }
+    return Response.json(await inBench(actor, 'read', (tx) => listBuilds(tx, wish)))
   })
 }
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => {
-    const build = await createBuild(db(), asNewBuild(await readJson(request)))
+  return withActor(request, async (actor) => {
+    const wish = asNewBuild(await readJson(request))
+    const build = await inBench(actor, 'write', (tx) => createBuild(tx, wish))
     return Response.json({ id: build.id, name: build.name, revision: build.revision }, { status: 201 })
   })
 }

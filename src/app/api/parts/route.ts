@@ -1,8 +1,9 @@
 import { asPartSave } from '@/core/formats/validate'
 import { FAMILIES } from '@/core/parts/connectors'
 import { KINDS } from '@/core/parts/kinds'
-import { db } from '@/server/db'
-import { answer, numberAsked, readJson, wordAsked, wordsAsked } from '@/server/http'
+import { inBench } from '@/server/access'
+import { withActor } from '@/server/actor'
+import { numberAsked, readJson, wordAsked, wordsAsked } from '@/server/http'
 import { addPart, searchParts, type ShelfQuery } from '@/server/parts'
 
 const ORIGINS = ['demo', 'template', 'own'] as const
@@ -25,9 +26,15 @@ function queryOf(params: URLSearchParams): ShelfQuery {
 }
 
 export function GET(request: Request): Promise<Response> {
-  return answer(async () => Response.json(await searchParts(db(), queryOf(new URL(request.url).searchParams))))
+  return withActor(request, async (actor) => {
+    const query = queryOf(new URL(request.url).searchParams)
+    return Response.json(await inBench(actor, 'read', (tx) => searchParts(tx, query)))
+  })
 }
 
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => Response.json(await addPart(db(), asPartSave(await readJson(request))), { status: 201 }))
+  return withActor(request, async (actor) => {
+    const save = asPartSave(await readJson(request))
+    return Response.json(await inBench(actor, 'write', (tx) => addPart(tx, save)), { status: 201 })
+  })
 }

@@ -3,10 +3,12 @@ import { notFound } from 'next/navigation'
 import { cache, type ReactNode } from 'react'
 import { damageOf } from '@/server/build-damage'
 import { asStored, getStored } from '@/server/builds'
-import { db } from '@/server/db'
+import { inBuild } from '@/server/access'
 import { ifThere } from '@/server/if-there'
+import { pageActor } from '@/server/page-actor'
 import { BuildShell } from '@/ui/build/shell'
 import { RepairPage } from '@/ui/builds/repair-page'
+import { OnBench } from '@/ui/shared/who'
 
 interface Props {
   readonly params: Promise<{ readonly id: string }>
@@ -15,14 +17,17 @@ interface Props {
 
 const load = cache((id: string) =>
   ifThere(async () => {
-    const stored = await getStored(db(), id)
+    const [stored, { benchId }] = await inBuild(await pageActor(), id, 'read', async (tx, _id, place) => [
+      await getStored(tx, id),
+      place,
+    ])
     const { name } = stored
     try {
-      return { name, build: asStored(stored) }
+      return { name, benchId, build: asStored(stored) }
     } catch (error) {
       const damage = damageOf(stored)
       if (damage === undefined) throw error
-      return { name, damage }
+      return { name, benchId, damage }
     }
   }),
 )
@@ -37,8 +42,10 @@ export default async function BuildLayout({ params, children }: Props) {
   if ('damage' in found) return <RepairPage damage={found.damage} />
   const { build } = found
   return (
-    <BuildShell key={build.id} initial={build}>
-      {children}
-    </BuildShell>
+    <OnBench benchId={found.benchId}>
+      <BuildShell key={build.id} initial={build}>
+        {children}
+      </BuildShell>
+    </OnBench>
   )
 }

@@ -34,3 +34,12 @@ export declare const validateIdList: Validator
 export declare const validateBuildIds: Validator
 export declare const validateBuildTags: Validator
 export declare const validateNameState: Validator
+export declare const validateSignIn: Validator
+export declare const validateNewName: Validator
+export declare const validatePasswordChange: Validator
+export declare const validateProof: Validator
+export declare const validateRoleWish: Validator
+export declare const validateBenchChoice: Validator
+export declare const validatePasskey: Validator
+export declare const validateLinkWish: Validator
+export declare const validateEntering: Validator

@@ -17,7 +17,7 @@ import { Button } from '@/ui/shared/button'
 import { Dialog } from '@/ui/shared/dialog'
 import { notify } from '@/ui/shared/notices'
 import { PlugPicture } from '@/ui/shared/plug-picture'
-import { postJson } from '@/ui/shared/api'
+import { fetchHere, postJson } from '@/ui/shared/api'
 import { BoardSection } from './board-section'
 import { useEditor, type EditorJob } from '@/ui/focus/editor-job'
 import type { Form, PartForm } from './form'
@@ -74,7 +74,7 @@ type Outcome = { readonly isKept: true } | { readonly isKept: false; readonly me
 
 /** Sends a part to be kept or only checked; the server's sentence where it refuses. */
 async function send(url: string, init: RequestInit, part: Part): Promise<Outcome> {
-  const response = await fetch(url, init).catch(() => undefined)
+  const response = await fetchHere(url, init).catch(() => undefined)
   if (response === undefined)
     return { isKept: false, message: 'The server cannot be reached. Nothing was kept; try again.' }
   if (response.ok) return { isKept: true }

@@ -1,14 +1,14 @@
 import { readBuild } from '@/core/formats/validate'
 import { importBuild } from '@/server/builds'
-import { db } from '@/server/db'
+import { benchOf, inBench } from '@/server/access'
+import { withActor } from '@/server/actor'
 import { readSoon } from '@/server/heavy'
-import { answer } from '@/server/http'
 
 /** A build file, kept as a build of its own. */
 export function POST(request: Request): Promise<Response> {
-  return answer(() =>
-    readSoon('import-build', request, async (text) => {
-      const { id, name, revision } = await importBuild(db(), readBuild(text))
+  return withActor(request, async (actor) =>
+    readSoon('import-build', request, benchOf(actor, 'write'), async (text) => {
+      const { id, name, revision } = await inBench(actor, 'write', (tx) => importBuild(tx, readBuild(text)))
       return { id, name, revision }
     }),
   )

@@ -1,12 +1,14 @@
 import { asBuildIds } from '@/core/formats/validate'
 import { restoreBuilds } from '@/server/builds'
-import { db } from '@/server/db'
-import { answer, readJson } from '@/server/http'
+import { inBench } from '@/server/access'
+import { withActor } from '@/server/actor'
+import { readJson } from '@/server/http'
 
 /** Puts several deleted builds back on the list. */
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => {
-    await restoreBuilds(db(), asBuildIds(await readJson(request)).ids)
+  return withActor(request, async (actor) => {
+    const { ids } = asBuildIds(await readJson(request))
+    await inBench(actor, 'write', (tx) => restoreBuilds(tx, ids))
     return new Response(null, { status: 204 })
   })
 }

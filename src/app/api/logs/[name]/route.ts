@@ -1,16 +1,17 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { LoomError } from '@/core/errors'
-import { answer, asDownload } from '@/server/http'
+import { withActor } from '@/server/actor'
+import { asDownload } from '@/server/http'
 
 /** The invented temperature logs that come with the application. */
 const NAMES: readonly string[] = ['evening-of-editing', 'full-load-then-idle']
 
 export function GET(
-  _request: Request,
+  request: Request,
   { params }: { readonly params: Promise<{ readonly name: string }> },
 ): Promise<Response> {
-  return answer(async () => {
+  return withActor(request, async () => {
     const { name } = await params
     if (!NAMES.includes(name))
       throw new LoomError('NOT_FOUND', `There is no log “${name}” here. There is ${NAMES.join(' and ')}.`)

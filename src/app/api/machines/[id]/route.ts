@@ -1,11 +1,13 @@
-import { db } from '@/server/db'
-import { answer } from '@/server/http'
+import { inMachine } from '@/server/access'
+import { withActor } from '@/server/actor'
 import { getMachine } from '@/server/machines'
 
 /** A machine with its log and the plan that it goes by. */
 export function GET(
-  _request: Request,
+  request: Request,
   { params }: { readonly params: Promise<{ readonly id: string }> },
 ): Promise<Response> {
-  return answer(async () => Response.json(await getMachine(db(), (await params).id)))
+  return withActor(request, async (actor) =>
+    Response.json(await inMachine(actor, (await params).id, 'read', getMachine)),
+  )
 }

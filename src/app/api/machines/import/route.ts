@@ -1,10 +1,14 @@
 import { readMachineFile } from '@/core/export/machine-file'
-import { db } from '@/server/db'
+import { benchOf, inBench } from '@/server/access'
+import { withActor } from '@/server/actor'
 import { readSoon } from '@/server/heavy'
-import { answer } from '@/server/http'
 import { importMachine } from '@/server/machine-log'
 
 /** The file of a machine, kept under the id that it has; of one that is here already what its log has not. */
 export function POST(request: Request): Promise<Response> {
-  return answer(() => readSoon('import-machine', request, (text) => importMachine(db(), readMachineFile(text))))
+  return withActor(request, async (actor) =>
+    readSoon('import-machine', request, benchOf(actor, 'write'), (text) =>
+      inBench(actor, 'write', (tx) => importMachine(tx, readMachineFile(text))),
+    ),
+  )
 }

@@ -1,9 +1,13 @@
 import { asIdList } from '@/core/formats/validate'
-import { db } from '@/server/db'
-import { answer, readJson } from '@/server/http'
+import { inBench } from '@/server/access'
+import { withActor } from '@/server/actor'
+import { readJson } from '@/server/http'
 import { partsById } from '@/server/parts'
 
 /** Parts of the shelf by a list of ids; those that are not there are left out. A POST, since an address is too short for it. */
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => Response.json(await partsById(db(), asIdList(await readJson(request)).ids)))
+  return withActor(request, async (actor) => {
+    const { ids } = asIdList(await readJson(request))
+    return Response.json(await inBench(actor, 'read', (tx) => partsById(tx, ids)))
+  })
 }

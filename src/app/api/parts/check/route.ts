@@ -1,9 +1,10 @@
 import { asPart } from '@/core/formats/validate'
-import { answer, readJson } from '@/server/http'
+import { withActor } from '@/server/actor'
+import { readJson } from '@/server/http'
 
 /** Whether a part is sound, without keeping it: an empty answer, or the first fault with its place. */
 export function POST(request: Request): Promise<Response> {
-  return answer(async () => {
+  return withActor(request, async () => {
     asPart(await readJson(request))
     return new Response(null, { status: 204 })
   })

@@ -1,5 +1,7 @@
 import { writeOut } from '@/server/heavy'
-import { answer, asDownload, wordAsked } from '@/server/http'
+import { benchOf } from '@/server/access'
+import { withActor } from '@/server/actor'
+import { asDownload, wordAsked } from '@/server/http'
 
 export const dynamic = 'force-dynamic'
 
@@ -13,15 +15,16 @@ const formOf = (request: Request) =>
 
 /** One's own parts as a file: `?form=csv` for plain ones, else JSON for all, with the packs. */
 export function GET(request: Request): Promise<Response> {
-  return answer(async () => {
+  return withActor(request, async (actor) => {
     const { job, name, type } = formOf(request)
-    return asDownload(await writeOut(job), name, type)
+    return asDownload(await writeOut(job, benchOf(actor, 'read')), name, type)
   })
 }
 
 /** The same without the file: nothing is written out for those who only ask what would come. */
 export function HEAD(request: Request): Promise<Response> {
-  return answer(() => {
+  return withActor(request, (actor) => {
+    benchOf(actor, 'read')
     const { name, type } = formOf(request)
     return Promise.resolve(asDownload('', name, type))
   })

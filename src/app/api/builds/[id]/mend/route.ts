@@ -1,14 +1,14 @@
 import { mendBuild } from '@/server/build-damage'
-import { db } from '@/server/db'
-import { answer } from '@/server/http'
+import { inBuild } from '@/server/access'
+import { withActor } from '@/server/actor'
 
 /** Mends a stored build that cannot be read, by taking out what its page lists. */
 export function POST(
-  _request: Request,
+  request: Request,
   { params }: { readonly params: Promise<{ readonly id: string }> },
 ): Promise<Response> {
-  return answer(async () => {
-    await mendBuild(db(), (await params).id)
+  return withActor(request, async (actor) => {
+    await inBuild(actor, (await params).id, 'write', mendBuild)
     return new Response(null, { status: 204 })
   })
 }

@@ -1,13 +1,13 @@
 import { restoreBuild } from '@/server/builds'
-import { db } from '@/server/db'
-import { answer } from '@/server/http'
+import { inBuild } from '@/server/access'
+import { withActor } from '@/server/actor'
 
 export function POST(
-  _request: Request,
+  request: Request,
   { params }: { readonly params: Promise<{ readonly id: string }> },
 ): Promise<Response> {
-  return answer(async () => {
-    await restoreBuild(db(), (await params).id)
+  return withActor(request, async (actor) => {
+    await inBuild(actor, (await params).id, 'write', restoreBuild)
     return new Response(null, { status: 204 })
   })
 }

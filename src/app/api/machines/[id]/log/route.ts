@@ -1,8 +1,9 @@
 import { asEntries } from '@/core/export/machine-file'
-import { db } from '@/server/db'
-import { answer, numberAsked, readJson } from '@/server/http'
+import { inMachine } from '@/server/access'
+import { withActor } from '@/server/actor'
+import { numberAsked, readJson } from '@/server/http'
 import { appendEntries } from '@/server/machine-log'
-import { entriesAfter, machineRow } from '@/server/machines'
+import { entriesAfter } from '@/server/machines'
 
 interface Context {
   readonly params: Promise<{ readonly id: string }>
@@ -10,17 +11,17 @@ interface Context {
 
 /** What came into the log after so many entries: `?after=120`. */
 export function GET(request: Request, { params }: Context): Promise<Response> {
-  return answer(async () => {
-    const { id } = await machineRow(db(), (await params).id)
+  return withActor(request, async (actor) => {
     const after = numberAsked(new URL(request.url).searchParams, 'after', 0)
-    return Response.json({ entries: await entriesAfter(db(), id, after) })
+    const entries = await inMachine(actor, (await params).id, 'read', (tx, id) => entriesAfter(tx, id, after))
+    return Response.json({ entries })
   })
 }
 
 /** Puts entries at the end of the log, each once. */
 export function POST(request: Request, { params }: Context): Promise<Response> {
-  return answer(async () => {
+  return withActor(request, async (actor) => {
     const { entries } = asEntries(await readJson(request))
-    return Response.json(await appendEntries(db(), (await params).id, entries))
+    return Response.json(await inMachine(actor, (await params).id, 'write', (tx, id) => appendEntries(tx, id, entries)))
   })
 }

@@ -1,6 +1,7 @@
 import { readTicksFile } from '@/core/export/machine-file'
-import { db } from '@/server/db'
-import { answer, readText } from '@/server/http'
+import { inMachine } from '@/server/access'
+import { withActor } from '@/server/actor'
+import { readText } from '@/server/http'
 import { readSheet } from '@/server/machine-log'
 
 /** Takes in the file that a sheet gave back. */
@@ -8,8 +9,8 @@ export function POST(
   request: Request,
   { params }: { readonly params: Promise<{ readonly id: string }> },
 ): Promise<Response> {
-  return answer(async () => {
+  return withActor(request, async (actor) => {
     const file = readTicksFile(await readText(request))
-    return Response.json(await readSheet(db(), (await params).id, file))
+    return Response.json(await inMachine(actor, (await params).id, 'write', (tx, id) => readSheet(tx, id, file)))
   })
 }

@@ -1,11 +1,14 @@
-import { db } from '@/server/db'
-import { answer } from '@/server/http'
+import { inBench } from '@/server/access'
+import { withActor } from '@/server/actor'
 import { retirePart } from '@/server/parts'
 
 interface Context {
   readonly params: Promise<{ readonly id: string }>
 }
 
-export function POST(_request: Request, { params }: Context): Promise<Response> {
-  return answer(async () => Response.json(await retirePart(db(), (await params).id, false)))
+export function POST(request: Request, { params }: Context): Promise<Response> {
+  return withActor(request, async (actor) => {
+    const { id } = await params
+    return Response.json(await inBench(actor, 'write', (tx) => retirePart(tx, id, false)))
+  })
 }

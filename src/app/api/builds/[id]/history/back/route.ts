@@ -1,14 +1,15 @@
-import { db } from '@/server/db'
+import { inBuild } from '@/server/access'
+import { withActor } from '@/server/actor'
 import { wayBackTo } from '@/server/history'
-import { answer, numberAsked } from '@/server/http'
+import { numberAsked } from '@/server/http'
 
 /** The edits that lead from now back to a revision, `?to=12`. */
 export function GET(
   request: Request,
   { params }: { readonly params: Promise<{ readonly id: string }> },
 ): Promise<Response> {
-  return answer(async () => {
+  return withActor(request, async (actor) => {
     const revision = numberAsked(new URL(request.url).searchParams, 'to', 0)
-    return Response.json(await wayBackTo(db(), (await params).id, revision))
+    return Response.json(await inBuild(actor, (await params).id, 'read', (tx, id) => wayBackTo(tx, id, revision)))
   })
 }

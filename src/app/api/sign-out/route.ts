@@ -1,0 +1,10 @@
+import { answerStranger } from '@/server/actor'
+import { endSession } from '@/server/sessions'
+
+/** Ends the session of this browser, if it has one. */
+export function POST(request: Request): Promise<Response> {
+  return answerStranger(
+    request,
+    async () => new Response(null, { status: 204, headers: await endSession(request.headers) }),
+  )
+}

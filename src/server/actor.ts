@@ -1,0 +1,88 @@
+import { LoomError } from '../core/errors'
+import type { Role } from '../core/formats/people-schema'
+import { DESK } from './bench'
+import { mustNotHurry } from './hurry'
+import { answer } from './http'
+import { served } from './served'
+import { addressOf, sessionIn, type Session } from './sessions'
+
+/** Who asks: nobody in particular at one desk, else a person who has signed in. */
+export interface Actor {
+  readonly session: Session | undefined
+  /** The benches that the actor is on, and as what. */
+  readonly roles: ReadonlyMap<string, Role>
+  /** The bench that is meant where a request names nothing that lies on one; undefined for somebody on none. */
+  readonly benchId: string | undefined
+}
+
+const AT_THE_DESK: Actor = { session: undefined, roles: new Map([[DESK, 'owner']]), benchId: DESK }
+
+/** The name of the header, and of the word in an address, by which a page says on which bench it is. */
+const BENCH_ASKED = 'loom-bench'
+
+/** A stranger's request counts for so many of somebody's who has signed in. */
+const STRANGERS_COST = 5
+
+function benchAsked(headers: Headers, params: URLSearchParams): string | undefined {
+  return headers.get(BENCH_ASKED) ?? params.get(BENCH_ASKED) ?? undefined
+}
+
+/** Who asks by these headers, or undefined for somebody who has not signed in; an error for somebody who asks too often. */
+export async function actorBy(
+  headers: Headers,
+  params: URLSearchParams = new URLSearchParams(),
+): Promise<Actor | undefined> {
+  if (served() === undefined) return AT_THE_DESK
+  const session = await sessionIn(headers)
+  if (session === undefined) return undefined
+  mustNotHurry(session.personId)
+  const { roles } = session
+  const asked = benchAsked(headers, params)
+  if (asked !== undefined && !roles.has(asked))
+    throw new LoomError('FORBIDDEN', 'You are not on this bench any more. Open the list of builds again.')
+  const last = session.benchId !== undefined && roles.has(session.benchId) ? session.benchId : undefined
+  return { session, roles, benchId: asked ?? last ?? [...roles.keys()].toSorted()[0] }
+}
+
+const signIn = () =>
+  new LoomError('SIGN_IN', 'You are not signed in. Sign in, in another tab if this page holds something.')
+
+/** Runs a handler for whoever asks; a SIGN_IN error for somebody who has not signed in. The one place where actors come from. */
+export function withActor(request: Request, work: (actor: Actor) => Promise<Response>): Promise<Response> {
+  return answer(async () => {
+    const actor = await actorBy(request.headers, new URL(request.url).searchParams)
+    if (actor === undefined) throw signIn()
+    return work(actor)
+  })
+}
+
+/** Where nobody signs in, there is nothing of people. */
+function mustBeServed(): void {
+  if (served() !== undefined) return
+  throw new LoomError(
+    'NOT_FOUND',
+    'Nobody signs in at one desk: people, benches and links are there with ./loom serve.',
+  )
+}
+
+/** The same for what there is only where people sign in. */
+export function withPerson(
+  request: Request,
+  work: (actor: Actor & { readonly session: Session }) => Promise<Response>,
+): Promise<Response> {
+  return withActor(request, async (actor) => {
+    mustBeServed()
+    const { session } = actor
+    if (session === undefined) throw signIn()
+    return work({ ...actor, session })
+  })
+}
+
+/** Runs a handler for somebody who need not have signed in, where people do; not often for one address. */
+export function answerStranger(request: Request, work: () => Promise<Response>): Promise<Response> {
+  return answer(async () => {
+    mustBeServed()
+    mustNotHurry(addressOf(request.headers), STRANGERS_COST)
+    return work()
+  })
+}

@@ -1,0 +1,100 @@
+import { nanoid } from 'nanoid'
+import type { Role } from '../core/formats/people-schema'
+import { tellAccess } from './changes'
+import { db } from './db'
+import { digestOf, newToken } from './secrets'
+
+/** So long a session lasts, however much it is used; then somebody signs in again (docs/security.md says why). */
+const LASTS_SECONDS = 12 * 3600
+/** How finely it is kept when a session was last used. */
+const SEEN_EVERY_SECONDS = 300
+
+/** Bound to this host, sent over TLS alone, out of reach of scripts, and not sent along by other sites' forms. */
+const COOKIE = '__Host-loom'
+const COOKIE_WORDS = 'Path=/; Secure; HttpOnly; SameSite=Lax'
+
+export interface Session {
+  readonly id: string
+  readonly personId: string
+  readonly name: string
+  readonly signInName: string
+  readonly benchId: string | undefined
+  readonly roles: ReadonlyMap<string, Role>
+}
+
+/** The value of a cookie, or undefined. */
+export function cookieIn(headers: Headers, name: string): string | undefined {
+  const pairs = (headers.get('cookie') ?? '').split(';').map((pair) => pair.trim().split('='))
+  return pairs.find(([key]) => key === name)?.[1]
+}
+
+interface Row {
+  readonly id: string
+  readonly personId: string
+  readonly name: string
+  readonly signInName: string
+  readonly benchId: string | null
+  readonly roles: Readonly<Record<string, Role>> | null
+  readonly isStale: boolean
+}
+
+/** The session of whoever sends these headers, if it is one and has not ended. */
+export async function sessionIn(headers: Headers): Promise<Session | undefined> {
+  const token = cookieIn(headers, COOKIE)
+  if (token === undefined) return undefined
+  const sql = db()
+  const [row] = await sql<Row[]>`
+    select s.id, p.id as "personId", p.name, p.sign_in_name as "signInName", s.bench_id as "benchId",
+      s.seen_at < now() - ${SEEN_EVERY_SECONDS} * interval '1 second' as "isStale",
+      (select jsonb_object_agg(bench_id, role) from memberships m where m.person_id = p.id) as roles
+    from sessions s join people p on p.id = s.person_id
+    where s.token_digest = ${digestOf(token)} and s.ends_at > now()`
+  if (row === undefined) return undefined
+  const { roles, benchId, isStale, ...session } = row
+  if (isStale) await sql`update sessions set seen_at = now() where id = ${row.id}`
+  return { ...session, benchId: benchId ?? undefined, roles: new Map(Object.entries(roles ?? {})) }
+}
+
+/** What a browser calls itself, in a few words that are only shown. */
+const deviceOf = (headers: Headers): string => {
+  const agent = headers.get('user-agent') ?? ''
+  const system = ['Android', 'iPhone', 'iPad', 'Windows', 'Mac', 'Linux'].find((name) => agent.includes(name))
+  return `Browser on ${system ?? 'an unknown system'}`
+}
+
+/** Where a request comes from: the gate before the application says it, and lets nobody else say it. */
+export const addressOf = (headers: Headers): string => headers.get('x-loom-address') ?? 'unknown'
+
+/**
+ * Begins a session for somebody who has proved who they are; gives the head of the answer that carries it. A browser that
+ * had a session ends it, so that nobody goes on in one that somebody else laid there.
+ */
+export async function beginSession(headers: Headers, personId: string): Promise<HeadersInit> {
+  await endSession(headers)
+  const token = newToken()
+  const sql = db()
+  await sql`delete from sessions where ends_at < now()`
+  await sql`
+    insert into sessions (id, token_digest, person_id, device, address, ends_at)
+    values (${nanoid()}, ${digestOf(token)}, ${personId}, ${deviceOf(headers)}, ${addressOf(headers)},
+      now() + ${LASTS_SECONDS} * interval '1 second')`
+  return { 'set-cookie': `${COOKIE}=${token}; ${COOKIE_WORDS}; Max-Age=${LASTS_SECONDS}`, 'cache-control': 'no-store' }
+}
+
+/** Ends the session of whoever sends these headers; gives the head of the answer that takes the cookie away. */
+export async function endSession(headers: Headers): Promise<HeadersInit> {
+  const token = cookieIn(headers, COOKIE)
+  if (token !== undefined) {
+    const sql = db()
+    const [ended] = await sql<{ personId: string }[]>`
+      delete from sessions where token_digest = ${digestOf(token)} returning person_id as "personId"`
+    if (ended !== undefined) await tellAccess(sql, ended)
+  }
+  // What the browser has kept of pages goes too; what it has not sent yet stays.
+  return { 'set-cookie': `${COOKIE}=; ${COOKIE_WORDS}; Max-Age=0`, 'clear-site-data': '"cache"' }
+}
+
+/** Says on which bench a session goes on. */
+export async function workOn(sessionId: string, benchId: string): Promise<void> {
+  await db()`update sessions set bench_id = ${benchId} where id = ${sessionId}`
+}
