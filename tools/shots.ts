@@ -41,13 +41,6 @@ const missing = async (page: Page) => {
   await page.getByText('settles').first().waitFor()
 }
 
-/** A few answers in, so that look-alikes stand side by side. */
-const findLight = async (page: Page) => {
-  await openWindow('Which plug?')(page)
-  await page.getByRole('dialog').getByRole('button', { name: '4', exact: true }).click()
-  await page.waitForTimeout(300)
-}
-
 /** One machine more of the plan. */
 const buildOne = async (page: Page) => {
   await page.getByRole('button', { name: /^Build one by revision/ }).click()
@@ -81,7 +74,6 @@ const shots: readonly Shot[] = [
       await page.waitForTimeout(900)
     },
   },
-  { name: 'finder', path: '/builds/harbour-lantern/parts', theme: 'dark', then: findLight },
   {
     name: 'plans',
     path: '/builds/harbour-lantern/threads/plans',
@@ -113,16 +105,6 @@ const shots: readonly Shot[] = [
     then: async (page) => {
       for (let step = 0; step < 3; step += 1) await page.getByRole('button', { name: 'Smaller' }).click()
       await pick('f7.fan')(page)
-    },
-  },
-  {
-    name: 'lead-list',
-    path: '/builds/tangled-heron/threads',
-    theme: 'dark',
-    then: async (page) => {
-      await page.getByRole('radio', { name: 'List' }).click()
-      await page.getByRole('grid').waitFor()
-      await page.locator('[data-cell="f7.fan goes"]').click()
     },
   },
   {
@@ -179,13 +161,53 @@ const shots: readonly Shot[] = [
   },
 ]
 
+/** Of a server where people sign in: by the link for its first owner, in LOOM_FIRST_LINK. */
+const servedShots: readonly Shot[] = [
+  {
+    name: 'people',
+    path: '/bench',
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Make the link' }).click()
+      await page.getByText(/^somebody as maker/).waitFor()
+    },
+  },
+  {
+    name: 'shared',
+    path: '/builds/harbour-lantern/parts',
+    then: async (page) => {
+      await page.getByRole('button', { name: 'Share' }).click()
+      await page.getByRole('button', { name: 'Make the link' }).click()
+      await page.goto(await page.getByLabel('Address of the link').inputValue())
+      await page.locator('html[data-alive]').waitFor({ state: 'attached' })
+      await page.getByRole('tab', { name: 'Wiring' }).click()
+    },
+  },
+]
+
 const [url, ...names] = process.argv.slice(2)
 if (url === undefined) throw new Error('Say where the server is: npm run shots -- http://127.0.0.1:4210')
 const folder = process.env['SHOTS'] ?? 'docs/screenshots'
 mkdirSync(folder, { recursive: true })
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_ARGS })
-for (const shot of shots.filter(({ name }) => names.length === 0 || names.includes(name))) {
-  const context = await browser.newContext({ viewport: shot.size ?? WIDE })
+const { LOOM_FIRST_LINK: link } = process.env
+/** What somebody has in their browser who has come in. */
+async function cameIn(path: string) {
+  const page = await browser.newPage()
+  await page.goto(`${url}${path}`)
+  await page.getByLabel('What others call you').fill('Oda Linde')
+  await page.getByLabel('Password').fill('heron under the copper stairs')
+  await page.getByRole('button', { name: 'Come in' }).click()
+  await page.waitForURL(/\/account/)
+  return page.context().storageState()
+}
+const state = link === undefined ? undefined : await cameIn(link)
+for (const shot of (state === undefined ? shots : servedShots).filter(
+  ({ name }) => names.length === 0 || names.includes(name),
+)) {
+  const context = await browser.newContext({
+    viewport: shot.size ?? WIDE,
+    ...(state === undefined ? {} : { storageState: state }),
+  })
   await context.addCookies([{ name: 'loom-theme', value: shot.theme ?? 'light', url }])
   const page = await context.newPage()
   await page.goto(`${url}${shot.path}`)

@@ -3,6 +3,7 @@ import type { Role } from '../core/formats/people-schema'
 import { DESK } from './bench'
 import { mustNotHurry } from './hurry'
 import { answer } from './http'
+import { asking } from './log'
 import { served } from './served'
 import { addressOf, sessionIn, type Session } from './sessions'
 
@@ -35,6 +36,8 @@ export async function actorBy(
   if (served() === undefined) return AT_THE_DESK
   const session = await sessionIn(headers)
   if (session === undefined) return undefined
+  const about = asking.getStore()
+  if (about !== undefined) about.personId = session.personId
   mustNotHurry(session.personId)
   const { roles } = session
   const asked = benchAsked(headers, params)

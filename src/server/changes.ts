@@ -1,5 +1,5 @@
 import type { Change } from '../core/formats/api-types'
-import { db, openDatabase, type Sql, type Tx } from './db'
+import { db, directUrl, openDatabase, type Sql, type Tx } from './db'
 
 /** The channel on which every server of one database hears of saves, and of what people may see from now on. */
 const CHANNEL = 'loom_builds'
@@ -32,7 +32,7 @@ const holder = globalThis as { loomHearing?: Hearing }
  * database has a direct address beside it.
  */
 function listener(): Sql {
-  const { LOOM_LISTEN_URL: direct = '' } = process.env
+  const direct = directUrl()
   return direct === '' ? db() : openDatabase(direct)
 }
 

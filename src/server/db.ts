@@ -26,21 +26,26 @@ const backoff = (tries: number) => Math.min(0.1 * 2 ** tries, 1)
  * A pool on a database. Where its address names several hosts, the one that takes writes is looked for: after a standby
  * has taken over, that is another one than before.
  */
-export const openDatabase = (url: string): Sql =>
+export const openDatabase = (url: string, isPooled = false): Sql =>
   postgres(url, {
     max: MOST_CONNECTIONS,
     connect_timeout: 5,
     backoff,
     onnotice: () => undefined,
-    connection: LIMITS_OF_STATEMENTS as never,
+    // A pooler in transaction mode gives each transaction another connection, which knows no statement of another one's
+    // and takes no settings: those are the database account's then (docs/serving.md).
+    ...(isPooled ? { prepare: false } : { connection: LIMITS_OF_STATEMENTS as never }),
     ...(new RegExp('^[^/]*//[^/]*,').test(url) ? { target_session_attrs: 'read-write' as const } : {}),
   })
+
+/** The database's own address, where DATABASE_URL leads to a pooler; empty where it does not. */
+export const directUrl = (): string => process.env['LOOM_LISTEN_URL'] ?? ''
 
 /** The one connection pool of this process, made on first use from DATABASE_URL. */
 export function db(): Sql {
   if (holder.loomSql !== undefined) return holder.loomSql
   const url = process.env['DATABASE_URL']
   if (url === undefined || url === '') throw new Error('DATABASE_URL is not set; start the app with ./loom start.')
-  holder.loomSql = openDatabase(url)
+  holder.loomSql = openDatabase(url, directUrl() !== '')
   return holder.loomSql
 }

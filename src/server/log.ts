@@ -10,6 +10,9 @@ import { served } from './served'
 /** What belongs to the request that is answered just now. */
 interface Asking {
   readonly requestId: string
+  /** Where it comes from, and who asks, once that is known: an id that tells nobody a name. */
+  address?: string
+  personId?: string
 }
 
 /** The gate before the application and the application are two bundles of one process, and share this. */

@@ -101,7 +101,7 @@ function answerAsked(request: IncomingMessage, response: ServerResponse, asked: 
     response.once('close', () => (largeCount -= 1))
   }
   // What the application is told of a request beside what came with it; nobody else may say it.
-  request.headers['x-loom-address'] = addressAsked(asked, request.socket.remoteAddress, door)
+  request.headers['x-loom-address'] = asking.getStore()!.address!
   request.headers['x-loom-path'] = asked.url
   handle(request, response).catch((error: unknown) => {
     tellOfError(error)
@@ -113,7 +113,8 @@ const server = createServer((request, response) => {
   const asked = { method: request.method ?? '', url: request.url ?? '', headers: request.headers }
   const requestId = nanoid(12)
   response.setHeader('x-request-id', requestId)
-  asking.run({ requestId }, () => answerAsked(request, response, asked))
+  const address = addressAsked(asked, request.socket.remoteAddress, door)
+  asking.run({ requestId, address }, () => answerAsked(request, response, asked))
 })
 server.headersTimeout = HEAD_MS
 server.requestTimeout = REQUEST_MS

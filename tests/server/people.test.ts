@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { request } from 'node:http'
 import postgres from 'postgres'
+import { freePort } from '../crash/running'
 import { comeIn, invited, PASSWORD, startServed, Visitor, type Served } from '../support/served'
 
 /** Signing in, sessions, people of a bench, accounts and links, as whoever tries them from outside sees them. */
@@ -8,9 +9,11 @@ import { comeIn, invited, PASSWORD, startServed, Visitor, type Served } from '..
 let served: Served
 let sql: postgres.Sql
 let owner: Visitor
+let figuresPort = 0
 
 beforeAll(async () => {
-  served = await startServed()
+  figuresPort = await freePort()
+  served = await startServed({ options: ['--metrics', String(figuresPort)] })
   sql = postgres(served.databaseUrl, { max: 2, onnotice: () => undefined })
   owner = await comeIn(served.origin, served.firstLink, 'Oda Linde')
 }, 180_000)
@@ -533,6 +536,18 @@ describe('an account', () => {
     expect((await back.call('GET', '/api/builds')).status).toBe(200)
     expect(() => execFileSync('./loom', ['recover', 'nobody-0000'], { env, stdio: 'ignore' })).toThrow()
   }, 60_000)
+})
+
+test('figures for machines that watch stand on a port of their own, by routes and not by addresses', async () => {
+  await owner.call('GET', '/api/builds/harbour-lantern')
+  const figures = await fetch(`http://127.0.0.1:${figuresPort}/`)
+  expect(figures.headers.get('content-type')).toMatch(/^text\/plain; version=0\.0\.4/)
+  const text = await figures.text()
+  expect(text).toMatch(/^loom_request_seconds_count\{method="GET",route="\/api\/builds\/:id",status="200"\} [1-9]\d*$/m)
+  expect(text).toMatch(/^loom_open_requests \d+$/m)
+  expect(text).toMatch(/^process_resident_memory_bytes \d+$/m)
+  expect(text).not.toContain('harbour-lantern')
+  expect((await owner.call('GET', '/metrics')).status).toBe(404)
 })
 
 test('the log tells what was asked and how it went, and nothing that anybody wrote or could open anything with', async () => {

@@ -35,8 +35,9 @@ pg_client() { # PROGRAM DATABASE-URL ARGUMENTS...
   env -u PGHOST -u PGPORT -u PGUSER -u PGDATABASE PGPASSWORD="$(password_of "$url")" PGCONNECT_TIMEOUT=10 \
     "$bin/$program" "$@" --dbname="$(without_password "$url")"
 }
-password_of() { node -e 'process.stdout.write(decodeURIComponent(new URL(process.argv[1]).password))' "$1"; }
-without_password() { node -e 'const url = new URL(process.argv[1]); url.password = ""; process.stdout.write(url.href)' "$1"; }
+# The address may name several hosts, which is no URL for Node.
+password_of() { node -e 'process.stdout.write(decodeURIComponent(/^\w+:\/\/[^:@/]*:([^@]*)@/.exec(process.argv[1])?.[1] ?? ""))' "$1"; }
+without_password() { node -e 'process.stdout.write(process.argv[1].replace(/^(\w+:\/\/[^:@/]*):[^@]*@/, "$1@"))' "$1"; }
 
 backup_store() {
   local file=${1:-}

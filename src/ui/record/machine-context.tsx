@@ -13,6 +13,8 @@ import { ShownBuild } from '@/ui/session/context'
 import { watchChanges } from '@/ui/session/changes'
 import { readKept, writeKept } from '@/ui/shared/browser-keep'
 import { openKeptQueue } from '@/ui/shared/kept-queue'
+import { notify } from '@/ui/shared/notices'
+import { ONLY_LOOKING, useMayChange } from '@/ui/shared/who'
 import { createRecording, type PendingEntry, type RecordSaving } from './machine-store'
 
 interface MachineView {
@@ -32,7 +34,7 @@ interface MachineView {
   readonly setBy: (by: string) => void
   /** Looks anew at where the plan stands. */
   readonly reload: () => Promise<void>
-  /** Writes something down; gives the id of the entry. */
+  /** Writes something down; gives the id of the entry, or none where whoever looks may not write. */
   readonly write: (what: What, more?: { readonly corrects?: string; readonly photo?: Blob }) => string
 }
 
@@ -85,6 +87,7 @@ export function MachineProvider({ initial, children }: { readonly initial: Machi
   )
   const { machine, pending, saving } = useStore(recording.store)
   const { by, setBy, open } = useWriter()
+  const mayChange = useMayChange()
   useEffect(() => open(), [open])
   const log = useMemo(() => [...machine.entries, ...pending.map(({ entry }) => entry)], [machine, pending])
   const state = useMemo(() => machineState(machine.plan, log), [machine.plan, log])
@@ -117,9 +120,13 @@ export function MachineProvider({ initial, children }: { readonly initial: Machi
       by,
       setBy,
       reload: recording.reload,
-      write: (what, more = {}) => recording.write(what, { ...more, by: by.trim() }),
+      write: (what, more = {}) => {
+        if (mayChange) return recording.write(what, { ...more, by: by.trim() })
+        notify(ONLY_LOOKING, { tone: 'fault' })
+        return ''
+      },
     }
-  }, [machine, pending, saving, log, state, plan, built, work, by, setBy, recording])
+  }, [machine, pending, saving, log, state, plan, built, work, by, setBy, recording, mayChange])
 
   useEffect(() => {
     const sync = () => document.visibilityState === 'visible' && void recording.sync()

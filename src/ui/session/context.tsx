@@ -5,6 +5,7 @@ import { useStore } from 'zustand'
 import type { Build } from '@/core/build/schema'
 import { isJudged } from '@/core/export/glance'
 import { derive, type Harness } from '@/core/operate/harness'
+import { ONLY_LOOKING } from '@/ui/shared/who'
 import { judgeOfStates, type Verdicts } from '@/core/rules/check'
 import { watchChanges } from './changes'
 import { openQueue } from './edit-queue'
@@ -29,7 +30,7 @@ export function ShownBuild({ harness, children }: { readonly harness: Harness; r
 export type OnlyLooking = 'reader' | 'shared'
 
 const REFUSALS: Readonly<Record<OnlyLooking, string>> = {
-  reader: 'You may look at this bench, but not change it. Ask one of its owners to make you a maker.',
+  reader: ONLY_LOOKING,
   shared: 'This build is shared to be looked at. Take a copy to change it.',
 }
 

@@ -40,6 +40,9 @@ export function OnBench({ benchId, children }: { readonly benchId: string | unde
 
 export const useWho = (): Who | undefined => useContext(WhoContext)
 
+/** What a reader is told who tries to change something. */
+export const ONLY_LOOKING = 'You may look at this bench, but not change it. Ask one of its owners to make you a maker.'
+
 /** Whether whoever looks may change what is on this bench; at one desk everybody may. */
 export const useMayChange = (): boolean => {
   const who = useWho()
