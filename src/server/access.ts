@@ -40,35 +40,28 @@ export async function inBench<T>(actor: Actor, need: Need, work: (tx: Tx) => Pro
   return onBench(benchOf(actor, need), work)
 }
 
-/** The bench that holds something, of those that the actor is on; whatever lies on others is not there for them. */
-async function placeOf(actor: Actor, need: Need, held: { readonly table: 'builds' | 'machines'; readonly id: string }) {
-  const sql = db()
-  const [row] = await sql<{ benchId: string }[]>`
-    select bench_id as "benchId" from ${sql(held.table)}
-    where id = ${held.id} and bench_id = any(${[...actor.roles.keys()]})`
-  return row === undefined ? undefined : placeOn(actor, row.benchId, need)
-}
+/** What is done with one thing, on the bench that holds it. */
+type Work<T> = (tx: Tx, id: string, place: OnBench) => Promise<T>
+
+/** Things that lie on a bench by themselves, with what is said where one is not there for whoever asks. */
+const HELD = { builds: noBuild, machines: noMachine } as const
+
+/** Does something with a thing on the bench that holds it, of those that the actor is on; on others there is none for them. */
+const inHeld =
+  (table: keyof typeof HELD) =>
+  async <T>(actor: Actor, id: string, need: Need, work: Work<T>): Promise<T> => {
+    const none = HELD[table]
+    const sql = db()
+    const [row] = await sql<{ benchId: string }[]>`
+      select bench_id as "benchId" from ${sql(table)}
+      where id = ${knownId(id, none)} and bench_id = any(${[...actor.roles.keys()]})`
+    if (row === undefined) throw none(id)
+    const place = placeOn(actor, row.benchId, need)
+    return onBench(place, (tx) => work(tx, id, place))
+  }
 
 /** Does something with a build, deleted ones too; a NOT_FOUND error where no bench of the actor has it. */
-export async function inBuild<T>(
-  actor: Actor,
-  id: string,
-  need: Need,
-  work: (tx: Tx, id: string, place: OnBench) => Promise<T>,
-): Promise<T> {
-  const place = await placeOf(actor, need, { table: 'builds', id: knownId(id, noBuild) })
-  if (place === undefined) throw noBuild(id)
-  return onBench(place, (tx) => work(tx, id, place))
-}
+export const inBuild = inHeld('builds')
 
 /** Does something with a machine; a NOT_FOUND error where no bench of the actor has it. */
-export async function inMachine<T>(
-  actor: Actor,
-  id: string,
-  need: Need,
-  work: (tx: Tx, id: string, place: OnBench) => Promise<T>,
-): Promise<T> {
-  const place = await placeOf(actor, need, { table: 'machines', id: knownId(id, noMachine) })
-  if (place === undefined) throw noMachine(id)
-  return onBench(place, (tx) => work(tx, id, place))
-}
+export const inMachine = inHeld('machines')

@@ -16,7 +16,11 @@ interface AccessChange {
 
 /** What is heard; undefined where something may have been missed while the store was away. */
 export type Heard = BenchChange | AccessChange | undefined
-type Listener = (heard: Heard) => void
+/** Hears what was told since it last heard something: at once where it is quiet, in one go where much is told. */
+type Listener = (heard: readonly Heard[]) => void
+
+/** While much is told, pages are told so often: a thousand open pages would take the server's whole time otherwise. */
+const GATHER_MS = 150
 
 interface Hearing {
   readonly listeners: Set<Listener>
@@ -44,8 +48,19 @@ function hearing(): Hearing {
     const endAll = () => {
       for (const end of enders) end()
     }
+    let gathered: Heard[] = []
+    let isGathering = false
+    const pass = () => {
+      const batch = gathered
+      gathered = []
+      isGathering = batch.length > 0
+      if (!isGathering) return
+      setTimeout(pass, GATHER_MS).unref()
+      for (const listener of listeners) listener(batch)
+    }
     const tellAll = (heard: Heard) => {
-      for (const listener of listeners) listener(heard)
+      gathered.push(heard)
+      if (!isGathering) pass()
     }
     // The driver listens again by itself after the store was away; nobody knows what was saved meanwhile.
     const isListening = listener().listen(

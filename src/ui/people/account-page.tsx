@@ -8,6 +8,7 @@ import type { PasswordChange, Proof } from '@/core/formats/people-schema'
 import { ask, postJson } from '@/ui/shared/api'
 import { Button, buttonClass } from '@/ui/shared/button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
+import { leaveFor } from '@/ui/shared/leave-for'
 import { notify } from '@/ui/shared/notices'
 import { useAsk } from '@/ui/shared/use-ask'
 import { useWho } from '@/ui/shared/who'
@@ -85,14 +86,6 @@ function Names({ name, signInName, isNew }: Account) {
 
 function Benches() {
   const who = useWho()
-  const go = async (work: () => Promise<unknown>) => {
-    try {
-      await work()
-      window.location.assign('/')
-    } catch (error) {
-      notify((error as Error).message, { tone: 'fault' })
-    }
-  }
   return (
     <Matter title="Your benches">
       {who?.benches.length === 0 && (
@@ -107,7 +100,10 @@ function Benches() {
             {id === who.bench?.id ? (
               <span className="text-[14px] text-faded">you work on it</span>
             ) : (
-              <Button small onClick={() => void go(() => ask('/api/account/bench', postJson({ benchId: id })))}>
+              <Button
+                small
+                onClick={() => void leaveFor('/', () => ask('/api/account/bench', postJson({ benchId: id })))}
+              >
                 Work on it
               </Button>
             )}
@@ -117,7 +113,7 @@ function Benches() {
       <EntryForm<{ name: string }>
         asked={[{ name: 'name', label: 'One more bench, called', kind: 'text', autoComplete: 'off', mostLength: 60 }]}
         action="Make it"
-        onDone={(values) => go(() => ask('/api/benches', postJson(values)))}
+        onDone={(values) => leaveFor('/', () => ask('/api/benches', postJson(values)))}
       />
     </Matter>
   )

@@ -1,14 +1,15 @@
 'use client'
 
 import { format } from 'date-fns'
-import { Copy, UserMinus, UserPlus } from 'lucide-react'
+import { UserMinus, UserPlus } from 'lucide-react'
 import { useState } from 'react'
 import type { Role } from '@/core/formats/people-schema'
 import { ask, postJson } from '@/ui/shared/api'
 import { Button } from '@/ui/shared/button'
 import { InlineEdit } from '@/ui/shared/inline-edit'
-import { notify } from '@/ui/shared/notices'
+import { leaveFor } from '@/ui/shared/leave-for'
 import { SELECT } from '@/ui/shared/select-class'
+import { ShownOnce } from '@/ui/shared/shown-once'
 import { useAsk } from '@/ui/shared/use-ask'
 import { useWho } from '@/ui/shared/who'
 import { Matter, PeoplePage } from './people-page'
@@ -68,14 +69,6 @@ function MemberRow({ member, isOwner }: { readonly member: Member; readonly isOw
   const run = useAsk()
   const { id, name, role, joinedAt, isYou } = member
   const url = `/api/bench/people/${id}`
-  const leave = async () => {
-    try {
-      await ask(url, { method: 'DELETE' })
-      window.location.assign('/')
-    } catch (error) {
-      notify((error as Error).message, { tone: 'fault' })
-    }
-  }
   return (
     <li className={ROW}>
       <span className="min-w-40 grow">
@@ -101,7 +94,10 @@ function MemberRow({ member, isOwner }: { readonly member: Member; readonly isOw
           label={isYou ? 'Leave this bench' : `Take ${name} off this bench`}
           question={isYou ? 'You will not see it any more.' : `${name} will not see it any more.`}
           yes={isYou ? 'Yes, leave' : 'Yes, take off'}
-          onYes={() => void (isYou ? leave() : run(() => ask(url, { method: 'DELETE' })))}
+          onYes={() => {
+            const remove = () => ask(url, { method: 'DELETE' })
+            void (isYou ? leaveFor('/', remove) : run(remove))
+          }}
         />
       )}
     </li>
@@ -117,31 +113,12 @@ function Inviting({ invitations }: Pick<BenchPeople, 'invitations'>) {
       () => ask<{ readonly token: string }>('/api/bench/invitations', postJson({ role })),
       ({ token }) => setAddress(`${window.location.origin}/join/${token}`),
     )
-  const copy = () =>
-    navigator.clipboard.writeText(address).then(
-      () => notify('The link is copied.'),
-      () => notify('The browser does not let it be copied; mark it and copy it by hand.', { tone: 'fault' }),
-    )
   return (
     <Matter title="Ask somebody to come">
       <p className="mb-2 max-w-prose text-faded">
         Make a link and give it to one person, by whatever way you trust. It works once, within seven days.
       </p>
-      {address !== '' && (
-        <div role="status" className="mb-3 space-y-2 rounded-lg border border-moss bg-moss-wash p-3">
-          <p className="font-semibold">Copy it now: it is shown this once.</p>
-          <input
-            readOnly
-            value={address}
-            aria-label="Address of the invitation"
-            onFocus={(event) => event.currentTarget.select()}
-            className="w-full rounded border border-seam bg-linen px-2 py-1.5 text-[14px]"
-          />
-          <Button small onClick={() => void copy()}>
-            <Copy size={15} aria-hidden /> Copy
-          </Button>
-        </div>
-      )}
+      {address !== '' && <ShownOnce address={address} label="Address of the invitation" />}
       <div className="flex flex-wrap items-center gap-2">
         <RoleSelect label="What they may do" role={role} onRole={setRole} />
         <Button tone="act" onClick={() => void make()}>

@@ -4,19 +4,9 @@ import { CircleUserRound, LogOut, UsersRound } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { ask, postJson } from './api'
 import { Button } from './button'
+import { leaveFor } from './leave-for'
 import { MENU_CLASS, MENU_ITEM_CLASS } from './menu'
-import { notify } from './notices'
 import { useWho } from './who'
-
-/** Leaves what the page shows behind: another bench, or nobody, sees other things from the ground up. */
-async function leaveFor(address: string, work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work()
-    window.location.assign(address)
-  } catch (error) {
-    notify((error as Error).message, { tone: 'fault' })
-  }
-}
 
 /** Who looks and on which bench, with the way to others, to the account, and out; nothing where nobody signs in. */
 export function WhoMenu() {

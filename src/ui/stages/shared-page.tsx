@@ -12,7 +12,7 @@ import { LightStage } from '@/ui/light/light-stage'
 import { BuildProvider, useHarness } from '@/ui/session/context'
 import { ask } from '@/ui/shared/api'
 import { Button, buttonClass } from '@/ui/shared/button'
-import { notify } from '@/ui/shared/notices'
+import { leaveFor } from '@/ui/shared/leave-for'
 import { PageHead } from '@/ui/shared/page-head'
 import { usePrintedFoot } from '@/ui/shared/use-printed-foot'
 import { ViewTabs } from '@/ui/shared/view-tabs'
@@ -28,14 +28,11 @@ const MOST_NAME = 60
 function Take({ token }: { readonly token: string }) {
   const who = useWho()
   const mayKeep = useMayChange() && who?.bench !== undefined
-  const copy = async () => {
-    try {
-      const { id } = await ask<{ readonly id: string }>(`/api/shared/${token}/copy`, { method: 'POST' })
-      window.location.assign(`/builds/${id}/parts`)
-    } catch (error) {
-      notify((error as Error).message, { tone: 'fault' })
-    }
-  }
+  const copy = () =>
+    leaveFor<{ readonly id: string }>(
+      ({ id }) => `/builds/${id}/parts`,
+      () => ask(`/api/shared/${token}/copy`, { method: 'POST' }),
+    )
   return (
     <span className="flex flex-wrap gap-2 print:hidden">
       {mayKeep && (

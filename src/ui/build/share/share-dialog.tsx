@@ -1,7 +1,7 @@
 'use client'
 
 import { format } from 'date-fns'
-import { Copy, Link2, Trash2 } from 'lucide-react'
+import { Link2, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { useHarness } from '@/ui/session/context'
 import { ask, postJson } from '@/ui/shared/api'
@@ -10,6 +10,7 @@ import { Dialog } from '@/ui/shared/dialog'
 import { notify } from '@/ui/shared/notices'
 import { QrCode } from '@/ui/shared/qr-code'
 import { SELECT } from '@/ui/shared/select-class'
+import { ShownOnce } from '@/ui/shared/shown-once'
 import { useLoaded } from '@/ui/shared/use-loaded'
 
 /** A link as the server lists it. */
@@ -28,33 +29,6 @@ const LASTS: readonly (readonly [days: string, words: string])[] = [
   ['365', 'for a year'],
   ['', 'until I end it'],
 ]
-
-/** The address of a link that was just made: it is kept nowhere, so it is shown to be copied, and to be read by a phone. */
-function Fresh({ address }: { readonly address: string }) {
-  const copy = () =>
-    navigator.clipboard.writeText(address).then(
-      () => notify('The link is copied.'),
-      () => notify('The browser does not let it be copied; mark it and copy it by hand.', { tone: 'fault' }),
-    )
-  return (
-    <div role="status" className="mb-4 flex flex-wrap items-start gap-4 rounded-lg border border-moss bg-moss-wash p-3">
-      <QrCode text={address} label="The link as a code, for a phone" className="size-32 shrink-0" />
-      <div className="min-w-0 grow basis-60 space-y-2">
-        <p className="font-semibold">Copy it now: it is shown this once.</p>
-        <input
-          readOnly
-          value={address}
-          aria-label="Address of the link"
-          onFocus={(event) => event.currentTarget.select()}
-          className="w-full rounded border border-seam bg-linen px-2 py-1.5 text-[14px]"
-        />
-        <Button small onClick={() => void copy()}>
-          <Copy size={15} aria-hidden /> Copy
-        </Button>
-      </div>
-    </div>
-  )
-}
 
 function LinkRow({ link, onEnd }: { readonly link: LinkListed; readonly onEnd: () => void }) {
   return (
@@ -99,7 +73,11 @@ export function ShareDialog({ onClose }: { readonly onClose: () => void }) {
       description="Whoever has a link sees the sheet, the wiring, the case, lights, speeds and what to expect, as they are then: not the history, not who made it, no other build."
       onClose={onClose}
     >
-      {fresh !== undefined && <Fresh address={fresh} />}
+      {fresh !== undefined && (
+        <ShownOnce address={fresh} label="Address of the link">
+          <QrCode text={fresh} label="The link as a code, for a phone" className="size-32 shrink-0" />
+        </ShownOnce>
+      )}
       <div className="mb-4 flex flex-wrap items-center gap-2">
         <label className="flex items-center gap-2">
           A link that lasts
