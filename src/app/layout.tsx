@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { whoLooks } from '@/server/page-actor'
 import { whoIs } from '@/server/who'
 import { Providers } from '@/ui/shared/providers'
-import { OnBench, WhoProvider } from '@/ui/shared/who'
+import { WhoProvider } from '@/ui/shared/who'
 import { FACES } from './fonts'
 import { THEME_COOKIE } from '@/ui/shared/theme'
 import './globals.css'
@@ -22,9 +22,7 @@ export default async function RootLayout({ children }: { readonly children: Reac
     <html lang="en" data-theme={theme} className={FACES}>
       <body>
         <WhoProvider who={who}>
-          <OnBench benchId={undefined}>
-            <Providers nonce={nonce}>{children}</Providers>
-          </OnBench>
+          <Providers nonce={nonce}>{children}</Providers>
         </WhoProvider>
       </body>
     </html>

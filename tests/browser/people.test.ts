@@ -249,6 +249,12 @@ test('somebody on two benches sees on each what lies there, and a page stays on 
   await alive(kept)
   await page.reload()
   await page.getByText('No build yet').waitFor()
+  // A build of the desk, opened while somebody works in the back room, is on the desk, and so is the shelf beside it.
+  await go(kept, '/builds/harbour-lantern/parts')
+  await kept.getByRole('button', { name: 'Oda Linde, The desk' }).waitFor()
+  const asked = kept.waitForRequest((request) => request.url().includes('/api/parts?'))
+  await kept.getByLabel('Type a label, or search the shelf').fill('pump')
+  expect((await asked).headers()['loom-bench']).toBe('desk')
   await page.getByRole('button', { name: 'Oda Linde, Back room' }).click()
   await page.getByRole('menuitemradio', { name: /The desk/ }).click()
   await page.getByRole('link', { name: 'Open Night Ferry' }).waitFor()

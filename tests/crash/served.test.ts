@@ -1,6 +1,6 @@
-import { execFileSync } from 'node:child_process'
+import { execFileSync, spawn } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import postgres from 'postgres'
 import { chromium } from 'playwright-core'
@@ -259,6 +259,70 @@ test('the primary database is lost and its standby promoted: every acknowledged 
     rmSync(folder, { recursive: true, force: true })
   }
 })
+
+/** Debian's pgbouncer in front of a store, which gives each transaction a connection of its own. */
+async function startPooler(folder: string, store: URL) {
+  const port = await freePort()
+  const file = join(folder, 'pooler.ini')
+  const account = `host=127.0.0.1 port=${store.port} user=loom password=${decodeURIComponent(store.password)}`
+  const settings = ['pool_mode = transaction', 'default_pool_size = 4', 'auth_type = any', 'listen_addr = 127.0.0.1']
+  writeFileSync(
+    file,
+    `[databases]\ngentle_loom = ${account}\n[pgbouncer]\nlisten_port = ${port}\nunix_socket_dir =\n${settings.join('\n')}\n`,
+  )
+  if (isRoot) execFileSync('chown', ['-R', 'postgres', folder])
+  const command = ['/usr/sbin/pgbouncer', file]
+  const [first, ...rest] = isRoot ? ['runuser', '-u', 'postgres', '--', ...command] : command
+  const child = spawn(first!, rest, { cwd: '/', stdio: 'ignore' })
+  return { url: `postgres://loom@127.0.0.1:${port}/gentle_loom`, stop: () => child.kill('SIGTERM') }
+}
+
+test('through a pooler in transaction mode people save, and their pages hear of it by the direct address', async () => {
+  const one = await startServed()
+  const folder = mkdtempSync(join(parent, 'pooler-'))
+  const pooler = await startPooler(folder, new URL(one.databaseUrl))
+  const env = { DATABASE_URL: pooler.url, LOOM_LISTEN_URL: one.databaseUrl }
+  const two = await startServed({ env })
+  try {
+    const owner = await comeIn(one.origin, one.firstLink, 'Oda Linde')
+    const there = new Visitor(two.origin)
+    const [row] = await namesAt(one)
+    await there.call('POST', '/api/sign-in', { signInName: row!, password: PASSWORD })
+    const stream = await fetch(`${two.origin}/api/changes`, { headers: { cookie: there.cookie } })
+    const reader = stream.body!.getReader()
+    await reader.read()
+    const save = (baseRevision: number, headroomPercent: number) => ({
+      baseRevision,
+      edits: [{ id: randomUUID(), edit: { type: 'chooseHeadroom', headroomPercent } }],
+    })
+    // More at once than the pooler has connections.
+    const builds = await Promise.all(
+      Array.from({ length: 12 }, async () => {
+        const { body } = await there.call<{ id: string }>('POST', '/api/builds/import', bench(['F1: fan-140']))
+        return body.id
+      }),
+    )
+    const saved = await Promise.all(builds.map((id) => there.call('POST', `/api/builds/${id}/edits`, save(0, 33))))
+    expect(saved.map(({ status }) => status)).toEqual(builds.map(() => 200))
+    const { value } = await reader.read()
+    expect(new TextDecoder().decode(value)).toMatch(/^data: \{"id":"[\w-]+","revision":1\}/)
+    await reader.cancel()
+    expect((await owner.call<Build>('GET', `/api/builds/${builds[0]}`)).body.choices.headroomPercent).toBe(33)
+  } finally {
+    await two.stop()
+    pooler.stop()
+    await one.stop()
+    rmSync(folder, { recursive: true, force: true })
+  }
+})
+
+/** The names by which people sign in at a store. */
+async function namesAt({ databaseUrl }: Served): Promise<readonly string[]> {
+  const sql = postgres(databaseUrl, { max: 1, onnotice: () => undefined })
+  const rows = await sql<{ name: string }[]>`select sign_in_name as name from people order by made_at`
+  await sql.end()
+  return rows.map(({ name }) => name)
+}
 
 test('the store of one desk is served to many and brought back: every build and its history as before', async () => {
   const data = mkdtempSync(join(parent, 'there-and-back-'))

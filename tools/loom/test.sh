@@ -4,6 +4,7 @@ has_chromium() { command -v chromium >/dev/null 2>&1; }
 has_ngspice() { command -v ngspice >/dev/null 2>&1; }
 has_poppler() { command -v pdftoppm >/dev/null 2>&1; }
 has_glpk() { command -v glpsol >/dev/null 2>&1; }
+has_pooler() { [ -x /usr/sbin/pgbouncer ]; }
 has_nginx() { [ -x /usr/sbin/nginx ]; }
 
 drop_test_bed() {
@@ -34,6 +35,7 @@ with_test_bed() {
   need_debian has_glpk glpk-utils
   need_debian has_poppler poppler-utils
   need_debian has_nginx nginx-light
+  need_debian has_pooler pgbouncer
   need_modules
   export LOOM_THROWAWAY=1
   make_test_bed

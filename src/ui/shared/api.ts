@@ -1,22 +1,33 @@
 import type { Refusal } from '@/core/formats/api-types'
 
-let pageBench: string | undefined
+/** The bench on which somebody is, and the one on which lies what the page shows, where that is another. */
+const benches: { stay: string | undefined; lie: string | undefined } = { stay: undefined, lie: undefined }
+const pageBench = () => benches.lie ?? benches.stay
 
-/** Says on which bench this page is, where people sign in: what it asks for from now on is of that one. */
-export function setPageBench(benchId: string | undefined): void {
-  pageBench = benchId
+/** Says on which bench somebody is, where people sign in: what the page asks for from now on is of that one. */
+export function stayOnBench(benchId: string | undefined): void {
+  benches.stay = benchId
 }
 
-/** The same for an address that a browser opens by itself. */
+/** Says on which bench lies what the page shows; gives what takes that back. */
+export function lieOnBench(benchId: string | undefined): () => void {
+  benches.lie = benchId
+  return () => {
+    benches.lie = undefined
+  }
+}
+
+/** An address that a browser opens by itself, of the bench on which this page is. */
 export function onPageBench(address: string): string {
-  if (pageBench === undefined) return address
-  return `${address}${address.includes('?') ? '&' : '?'}loom-bench=${pageBench}`
+  const bench = pageBench()
+  return bench === undefined ? address : `${address}${address.includes('?') ? '&' : '?'}loom-bench=${bench}`
 }
 
 /** Asks the server, of the bench on which this page is. */
 export function fetchHere(url: string, init: RequestInit = {}): Promise<Response> {
   const headers = new Headers(init.headers)
-  if (pageBench !== undefined) headers.set('loom-bench', pageBench)
+  const bench = pageBench()
+  if (bench !== undefined) headers.set('loom-bench', bench)
   return fetch(url, { ...init, headers })
 }
 

@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useLayoutEffect, type ReactNode } from 'react'
 import type { Role } from '@/core/formats/people-schema'
-import { setPageBench } from './api'
+import { lieOnBench, stayOnBench } from './api'
 
 /** A bench that somebody is on, and as what. */
 export interface BenchShown {
@@ -23,18 +23,16 @@ const WhoContext = createContext<Who | undefined>(undefined)
 
 /** Says who looks, to everything in it; at one desk it is nobody in particular. */
 export function WhoProvider({ who, children }: { readonly who: Who | undefined; readonly children: ReactNode }) {
+  const benchId = who?.bench?.id
+  useLayoutEffect(() => stayOnBench(benchId), [benchId])
   return <WhoContext value={who}>{children}</WhoContext>
 }
 
-/** What is in it is on this bench of whoever looks, whichever they were on last. */
-export function OnBench({ benchId, children }: { readonly benchId: string | undefined; readonly children: ReactNode }) {
+/** What is in it lies on this bench of whoever looks, whichever they were on last. */
+export function OnBench({ benchId, children }: { readonly benchId: string; readonly children: ReactNode }) {
   const who = useWho()
-  const bench = who?.benches.find(({ id }) => id === benchId) ?? who?.bench
-  // Before anything in it asks the server.
-  useLayoutEffect(() => {
-    setPageBench(bench?.id)
-    return () => setPageBench(undefined)
-  }, [bench?.id])
+  const bench = who?.benches.find(({ id }) => id === benchId)
+  useLayoutEffect(() => lieOnBench(bench?.id), [bench?.id])
   return <WhoContext value={who === undefined ? undefined : { ...who, bench }}>{children}</WhoContext>
 }
 
