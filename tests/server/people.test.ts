@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { request } from 'node:http'
 import postgres from 'postgres'
-import { freePort } from '../crash/running'
+import { freePort, pause } from '../crash/running'
 import { comeIn, invited, PASSWORD, startServed, Visitor, type Served } from '../support/served'
 
 /** Signing in, sessions, people of a bench, accounts and links, as whoever tries them from outside sees them. */
@@ -540,10 +540,14 @@ describe('an account', () => {
 
 test('figures for machines that watch stand on a port of their own, by routes and not by addresses', async () => {
   await owner.call('GET', '/api/builds/harbour-lantern')
-  const figures = await fetch(`http://127.0.0.1:${figuresPort}/`)
-  expect(figures.headers.get('content-type')).toMatch(/^text\/plain; version=0\.0\.4/)
-  const text = await figures.text()
-  expect(text).toMatch(/^loom_request_seconds_count\{method="GET",route="\/api\/builds\/:id",status="200"\} [1-9]\d*$/m)
+  const counted = /^loom_request_seconds_count\{method="GET",route="\/api\/builds\/:id",status="200"\} [1-9]\d*$/m
+  let text = ''
+  // A request is counted once its answer is over, which may be after it was read here.
+  while (!counted.test(text)) {
+    const figures = await fetch(`http://127.0.0.1:${figuresPort}/`)
+    expect(figures.headers.get('content-type')).toMatch(/^text\/plain; version=0\.0\.4/)
+    text = await figures.text()
+  }
   expect(text).toMatch(/^loom_open_requests \d+$/m)
   expect(text).toMatch(/^process_resident_memory_bytes \d+$/m)
   expect(text).not.toContain('harbour-lantern')
@@ -553,20 +557,25 @@ test('figures for machines that watch stand on a port of their own, by routes an
 test('the log tells what was asked and how it went, and nothing that anybody wrote or could open anything with', async () => {
   const { body } = await owner.call<{ token: string }>('POST', '/api/builds/harbour-lantern/links', { days: 1 })
   const { headers } = await stranger().call('GET', `/shared/${body.token}?q=secret-words`)
+  const requestId = headers.get('x-request-id')
+  // A line is written once its answer is over, which may be after it was read here.
+  while (!served.words().includes(`"${requestId}"`)) await pause(20)
   const lines = served
     .words()
     .split('\n')
-    .filter((line) => line.startsWith('{'))
+    .filter((line) => line.startsWith('{') && line.endsWith('}'))
     .map((line) => JSON.parse(line) as Record<string, unknown>)
   expect(lines).toContainEqual(
     expect.objectContaining({
-      requestId: headers.get('x-request-id'),
+      requestId,
       method: 'GET',
       route: '/shared/:id',
       status: 200,
       ms: expect.any(Number),
     }),
   )
+  const who = { personId: await idOf('Oda Linde'), address: owner.address }
+  expect(lines).toContainEqual(expect.objectContaining({ route: '/api/builds/:id/links', status: 201, ...who }))
   for (const secret of [body.token, 'secret-words', 'harbour-lantern', PASSWORD, await nameOf('Oda Linde'), 'Far Away'])
     expect([secret, lines.some((line) => JSON.stringify(line).includes(secret))]).toEqual([secret, false])
 })

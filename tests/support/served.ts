@@ -80,7 +80,10 @@ function asked(
   address: string,
   { method, body, headers }: Sent,
 ): Promise<{ readonly status: number; readonly headers: Headers; readonly text: string }> {
-  const options = { method, headers, agent: address.startsWith('https:') ? overTls : undefined }
+  // Node says no length by itself where a DELETE has a body.
+  const length = { 'content-length': String(Buffer.byteLength(body ?? '')) }
+  const agent = address.startsWith('https:') ? overTls : undefined
+  const options = { method, agent, headers: body === undefined ? headers : { ...headers, ...length } }
   return new Promise((resolve, reject) => {
     const call = (address.startsWith('https:') ? requestTls : request)(address, options, (answer) => {
       const pieces: Buffer[] = []
