@@ -19,8 +19,12 @@ export type Heard = BenchChange | AccessChange | undefined
 /** Hears what was told since it last heard something: at once where it is quiet, in one go where much is told. */
 type Listener = (heard: readonly Heard[]) => void
 
-/** While much is told, pages are told so often: a thousand open pages would take the server's whole time otherwise. */
+/**
+ * While much is told, pages are told so often, and less often the more of them are open: telling a thousand of each save
+ * would take the whole time of the server.
+ */
 const GATHER_MS = 150
+const GATHER_MS_A_PAGE = 2
 
 interface Hearing {
   readonly listeners: Set<Listener>
@@ -55,7 +59,7 @@ function hearing(): Hearing {
       gathered = []
       isGathering = batch.length > 0
       if (!isGathering) return
-      setTimeout(pass, GATHER_MS).unref()
+      setTimeout(pass, Math.max(GATHER_MS, listeners.size * GATHER_MS_A_PAGE)).unref()
       for (const listener of listeners) listener(batch)
     }
     const tellAll = (heard: Heard) => {

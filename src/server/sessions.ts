@@ -75,9 +75,14 @@ export async function beginSession(headers: Headers, personId: string): Promise<
   const sql = db()
   await sql`delete from sessions where ends_at < now()`
   await sql`
-    insert into sessions (id, token_digest, person_id, device, address, ends_at)
-    values (${nanoid()}, ${digestOf(token)}, ${personId}, ${deviceOf(headers)}, ${addressOf(headers)},
-      now() + ${LASTS_SECONDS} * interval '1 second')`
+    insert into sessions (id, token_digest, person_id, bench_id, device, address, ends_at)
+    values (${nanoid()}, ${digestOf(token)}, ${personId}, (
+        -- Where they worked last, else the bench that they came to first.
+        select bench_id from memberships m left join lateral (
+          select max(seen_at) as at from sessions s where s.person_id = m.person_id and s.bench_id = m.bench_id
+        ) used on true
+        where m.person_id = ${personId} order by used.at desc nulls last, m.joined_at, bench_id limit 1
+      ), ${deviceOf(headers)}, ${addressOf(headers)}, now() + ${LASTS_SECONDS} * interval '1 second')`
   return { 'set-cookie': `${COOKIE}=${token}; ${COOKIE_WORDS}; Max-Age=${LASTS_SECONDS}`, 'cache-control': 'no-store' }
 }
 
