@@ -16,7 +16,7 @@ export const metadata: Metadata = {
 
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {
   const nonce = (await headers()).get('x-nonce') ?? ''
-  const who = await whoIs(await whoLooks())
+  const who = whoIs(await whoLooks())
   const theme = (await cookies()).get(THEME_COOKIE)?.value === 'dark' ? 'dark' : 'light'
   return (
     <html lang="en" data-theme={theme} className={FACES}>

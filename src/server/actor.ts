@@ -1,11 +1,11 @@
 import { LoomError } from '../core/errors'
 import type { Role } from '../core/formats/people-schema'
 import { DESK } from './bench'
-import { mustNotHurry } from './hurry'
+import { HURRIES, isHurrying, PERSON } from './hurry'
 import { answer } from './http'
 import { asking } from './log'
 import { served } from './served'
-import { addressOf, sessionIn, type Session } from './sessions'
+import { sessionIn, type Session } from './sessions'
 
 /** Who asks: nobody in particular at one desk, else a person who has signed in. */
 export interface Actor {
@@ -21,14 +21,11 @@ const AT_THE_DESK: Actor = { session: undefined, roles: new Map([[DESK, 'owner']
 /** The name of the header, and of the word in an address, by which a page says on which bench it is. */
 const BENCH_ASKED = 'loom-bench'
 
-/** A stranger's request counts for so many of somebody's who has signed in. */
-const STRANGERS_COST = 5
-
 function benchAsked(headers: Headers, params: URLSearchParams): string | undefined {
   return headers.get(BENCH_ASKED) ?? params.get(BENCH_ASKED) ?? undefined
 }
 
-/** Who asks by these headers, or undefined for somebody who has not signed in; an error for somebody who asks too often. */
+/** Who asks by these headers, or undefined for somebody who has not signed in. */
 export async function actorBy(
   headers: Headers,
   params: URLSearchParams = new URLSearchParams(),
@@ -38,23 +35,25 @@ export async function actorBy(
   if (session === undefined) return undefined
   const about = asking.getStore()
   if (about !== undefined) about.personId = session.personId
-  mustNotHurry(session.personId)
-  const { roles } = session
+  const roles = new Map(session.benches.map(({ id, role }) => [id, role]))
   const asked = benchAsked(headers, params)
   if (asked !== undefined && !roles.has(asked))
     throw new LoomError('FORBIDDEN', 'You are not on this bench any more. Open the list of builds again.')
-  const last = session.benchId !== undefined && roles.has(session.benchId) ? session.benchId : undefined
-  return { session, roles, benchId: asked ?? last ?? [...roles.keys()].toSorted()[0] }
+  const last = session.benches.find(({ id }) => id === session.benchId) ?? session.benches[0]
+  return { session, roles, benchId: asked ?? last?.id }
 }
 
 const signIn = () =>
   new LoomError('SIGN_IN', 'You are not signed in. Sign in, in another tab if this page holds something.')
+
+const hurries = () => new LoomError('TOO_OFTEN', HURRIES)
 
 /** Runs a handler for whoever asks; a SIGN_IN error for somebody who has not signed in. The one place where actors come from. */
 export function withActor(request: Request, work: (actor: Actor) => Promise<Response>): Promise<Response> {
   return answer(async () => {
     const actor = await actorBy(request.headers, new URL(request.url).searchParams)
     if (actor === undefined) throw signIn()
+    if (actor.session !== undefined && isHurrying(actor.session.personId, PERSON)) throw hurries()
     return work(actor)
   })
 }
@@ -81,11 +80,10 @@ export function withPerson(
   })
 }
 
-/** Runs a handler for somebody who need not have signed in, where people do; not often for one address. */
-export function answerStranger(request: Request, work: () => Promise<Response>): Promise<Response> {
+/** Runs a handler for somebody who need not have signed in, where people do. */
+export function answerStranger(work: () => Promise<Response>): Promise<Response> {
   return answer(async () => {
     mustBeServed()
-    mustNotHurry(addressOf(request.headers), STRANGERS_COST)
     return work()
   })
 }

@@ -49,3 +49,29 @@ export function db(): Sql {
   holder.loomSql = openDatabase(url, directUrl() !== '')
   return holder.loomSql
 }
+
+/** What says that the connection itself is gone, by the codes of the driver, of the socket and of PostgreSQL. */
+const isGone = (error: unknown): boolean =>
+  /^(CONNECTION_(CLOSED|DESTROYED|ENDED)|ECONN|EPIPE|57P0[12]|25P03)/.test(
+    String((error as { code?: unknown } | null)?.code),
+  )
+
+/**
+ * Does something in one transaction, all of it or nothing. Where the connection goes in the middle, the transaction is over
+ * by that, and the driver says so: it must not be asked to roll back or commit, since what it writes to a connection that
+ * is closed stays in its buffer, in front of what it says when it connects again, and nobody answers that.
+ */
+export function transaction<T>(work: (tx: Tx) => Promise<T>, sql: Sql = db()): Promise<T> {
+  let isOver = false
+  const done = sql.begin(
+    (tx) =>
+      new Promise<T>((resolve, reject) => {
+        work(tx).then(
+          (value) => (isOver ? undefined : resolve(value)),
+          (error: unknown) => (isOver || isGone(error) ? undefined : reject(error as Error)),
+        )
+      }),
+  ) as Promise<T>
+  done.catch(() => (isOver = true))
+  return done
+}

@@ -4,7 +4,7 @@ import { LoomError } from '../core/errors'
 import type { Entering, Role } from '../core/formats/people-schema'
 import { ROLES } from '../core/formats/people-schema'
 import { DESK } from './bench'
-import { db, type Tx } from './db'
+import { db, transaction, type Tx } from './db'
 import { mustBeStrong } from './passwords'
 import { digestOf, hashPassword, newToken } from './secrets'
 import { tellAccess } from './changes'
@@ -56,7 +56,7 @@ export const openInvitations = (benchId: string): Promise<readonly Invitation[]>
 /** Makes a link for one more person on a bench; gives its token, which is kept nowhere. */
 export async function invite(benchId: string, role: Role): Promise<string> {
   const token = newToken()
-  await db().begin(async (tx) => {
+  await transaction(async (tx) => {
     await tx`select 1 from benches where id = ${benchId} for update`
     await tx`delete from entry_links where ends_at < now()`
     const [counted] = await tx<{ count: number }[]>`
@@ -125,6 +125,7 @@ async function makePerson(tx: Tx, name: string, hashed: string): Promise<string>
 
 /** Puts somebody on a bench; who is there already as more stays so. */
 async function join(tx: Tx, personId: string, benchId: string, role: Role): Promise<void> {
+  await tx`select 1 from benches where id = ${benchId} for update`
   const [held] = await tx<{ role: Role }[]>`
     select role from memberships where bench_id = ${benchId} and person_id = ${personId} for update`
   if (held !== undefined && ROLES.indexOf(held.role) >= ROLES.indexOf(role)) return
@@ -155,7 +156,7 @@ export async function enter(
   const secret = isNew ? (password ?? '') : ''
   if (isNew) mustBeStrong(secret, [called])
   const hashed = isNew ? await hashPassword(secret) : ''
-  return db().begin(async (tx) => {
+  return transaction(async (tx) => {
     // Whoever comes first has used it up.
     const [link] = await tx<Omit<EntryLink, 'benchName'>[]>`
       delete from entry_links where token_digest = ${digestOf(token)} and ends_at > now()

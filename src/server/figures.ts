@@ -1,3 +1,4 @@
+import { statfsSync } from 'node:fs'
 import { createServer, type Server } from 'node:http'
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client'
 
@@ -17,6 +18,17 @@ const open = new Gauge({
   name: 'loom_open_requests',
   help: 'Requests being answered just now; the stream of an open page is one.',
   registers: [registry],
+})
+
+// The store may lie elsewhere: this is the disk of the server itself.
+new Gauge({
+  name: 'loom_disk_free_bytes',
+  help: 'Bytes that are free on the disk from which the server runs.',
+  registers: [registry],
+  collect() {
+    const { bavail, bsize } = statfsSync('.')
+    this.set(bavail * bsize)
+  },
 })
 
 export const beginRequest = (): void => open.inc()

@@ -33,6 +33,8 @@ export const HEADERS: Readonly<Record<string, string>> = {
 export const TLS_ONLY: Readonly<Record<string, string>> = { 'strict-transport-security': 'max-age=63072000' }
 /** An answer that is data runs nothing and is framed by nobody, even if somebody opens it as a page. */
 export const DATA_POLICY = "default-src 'none'; frame-ancestors 'none'"
+/** What is asked for by those who have not signed in, to find out what opens something. */
+export const isForStrangers = (url: string): boolean => /^\/(?:api\/)?(?:shared|join|sign-in)(?:[/?]|$)/.test(url)
 /** What opens something by its address alone is not to be found by search, nor told to where somebody goes from it. */
 export const UNLISTED: Readonly<Record<string, string>> = {
   'x-robots-tag': 'noindex, nofollow',

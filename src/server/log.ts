@@ -10,8 +10,9 @@ import { served } from './served'
 /** What belongs to the request that is answered just now. */
 interface Asking {
   readonly requestId: string
-  /** Where it comes from, and who asks, once that is known: an id that tells nobody a name. */
-  address?: string
+  /** Where it comes from. */
+  readonly address: string
+  /** Who asks, once that is known: an id that tells nobody a name. */
   personId?: string
 }
 

@@ -3,7 +3,7 @@ import { LoomError } from '../core/errors'
 import type { Role } from '../core/formats/people-schema'
 import { DESK } from './bench'
 import { tellAccess } from './changes'
-import { db, type Tx } from './db'
+import { db, transaction, type Tx } from './db'
 
 const MOST_BENCHES = 20
 
@@ -22,12 +22,6 @@ export const membersOf = (benchId: string): Promise<readonly Member[]> =>
     where m.bench_id = ${benchId}
     order by array_position(array['owner', 'maker', 'reader'], m.role), lower(p.name), p.id`
 
-/** The names of benches, by their ids. */
-export async function benchNames(ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
-  const rows = await db()<{ id: string; name: string }[]>`select id, name from benches where id = any(${[...ids]})`
-  return new Map(rows.map(({ id, name }) => [id, name]))
-}
-
 const noMember = () => new LoomError('NOT_FOUND', 'This person is not on the bench any more.')
 
 async function mustKeepAnOwner(tx: Tx, benchId: string): Promise<void> {
@@ -38,12 +32,12 @@ async function mustKeepAnOwner(tx: Tx, benchId: string): Promise<void> {
 
 /** Changes what people may do on a bench, one change after the other, and tells their pages. */
 function changing(benchId: string, personId: string, change: (tx: Tx) => Promise<number>): Promise<void> {
-  return db().begin(async (tx) => {
+  return transaction(async (tx) => {
     await tx`select 1 from benches where id = ${benchId} for update`
     if ((await change(tx)) === 0) throw noMember()
     await mustKeepAnOwner(tx, benchId)
     await tellAccess(tx, { personId })
-  }) as Promise<void>
+  })
 }
 
 /** Makes somebody more or less on a bench; it keeps an owner. */
@@ -64,17 +58,20 @@ export const removeMember = (benchId: string, personId: string): Promise<void> =
 
 /** Makes a bench of one's own; gives its id. */
 export function makeBench(personId: string, name: string): Promise<string> {
-  return db().begin(async (tx) => {
+  return transaction(async (tx) => {
     await tx`select 1 from people where id = ${personId} for update`
     const held = await tx`select 1 from memberships where person_id = ${personId} and role = 'owner'`
     if (held.length >= MOST_BENCHES)
-      throw new LoomError('REQUEST_REFUSED', `Somebody owns ${MOST_BENCHES} benches at most. Delete one first.`)
+      throw new LoomError(
+        'REQUEST_REFUSED',
+        `Somebody owns ${MOST_BENCHES} benches at most. Work on one of them, or make somebody else the owner of one and leave it.`,
+      )
     const id = nanoid()
     await tx`insert into benches (id, name) values (${id}, ${name})`
     await tx`insert into memberships (bench_id, person_id, role) values (${id}, ${personId}, 'owner')`
     await tellAccess(tx, { personId })
     return id
-  }) as Promise<string>
+  })
 }
 
 export async function renameBench(benchId: string, name: string): Promise<void> {
@@ -93,9 +90,9 @@ export async function emptyBench(tx: Tx, benchId: string): Promise<void> {
     'packs',
     'parts',
     'taken_off',
+    'entry_links',
+    'memberships',
   ])
     await tx`delete from ${tx(table)} where bench_id = ${benchId}`
-  await tx`delete from entry_links where bench_id = ${benchId}`
-  await tx`delete from memberships where bench_id = ${benchId}`
   if (benchId !== DESK) await tx`delete from benches where id = ${benchId}`
 }

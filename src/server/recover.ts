@@ -1,9 +1,9 @@
-import { db } from './db'
+import { db, transaction } from './db'
 import { recoveryLink } from './entry-links'
 
 /** Prints a link under which somebody sets a new password. Run by ./loom recover, by whoever runs the server. */
 const [signInName = ''] = process.argv.slice(2)
-const token = await db().begin((tx) => recoveryLink(tx, signInName.trim().toLowerCase()))
+const token = await transaction((tx) => recoveryLink(tx, signInName.trim().toLowerCase()))
 await db().end()
 if (token === undefined) {
   console.error(`Nobody here signs in as “${signInName}”.`)

@@ -5,12 +5,13 @@ import { nanoid } from 'nanoid'
 import next from 'next'
 import { LIMITS } from '../core/schema/schema-kit'
 import { forgetOldBuilds } from './builds'
-import { db } from './db'
+import { transaction } from './db'
 import { beginRequest, endRequest, tellFigures } from './figures'
 import {
   addressAsked,
   DATA_POLICY,
   HEADERS,
+  isForStrangers,
   isLarge,
   isUnlisted,
   patternOf,
@@ -22,6 +23,7 @@ import {
   type Turned,
 } from './gate'
 import { tellOfError } from './http'
+import { HURRIES, isHurrying, STRANGER } from './hurry'
 import { asking, log } from './log'
 import { served } from './served'
 
@@ -92,6 +94,9 @@ function answerAsked(request: IncomingMessage, response: ServerResponse, asked: 
   watch(asked, response)
   const turned = turnedAway(asked, door)
   if (turned !== undefined) return turnAway(request, response, turned)
+  const { address } = asking.getStore()!
+  if (door.kind === 'served' && isForStrangers(asked.url) && isHurrying(address, STRANGER))
+    return turnAway(request, response, { status: 429, message: HURRIES, headers: { 'retry-after': '5' } })
   if (isLarge(asked, LIMITS.requestBytes)) {
     if (largeCount >= MOST_LARGE_BODIES) {
       const message = `The server takes in ${MOST_LARGE_BODIES} large files just now. Nothing was kept; try again in a moment.`
@@ -101,7 +106,7 @@ function answerAsked(request: IncomingMessage, response: ServerResponse, asked: 
     response.once('close', () => (largeCount -= 1))
   }
   // What the application is told of a request beside what came with it; nobody else may say it.
-  request.headers['x-loom-address'] = asking.getStore()!.address!
+  request.headers['x-loom-address'] = address
   request.headers['x-loom-path'] = asked.url
   handle(request, response).catch((error: unknown) => {
     tellOfError(error)
@@ -138,10 +143,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 server.listen(Number(port), listen)
 if (figuresPort !== undefined && figuresPort !== '') tellFigures(Number(figuresPort))
 
-const forget = () =>
-  void db()
-    .begin(forgetOldBuilds)
-    .catch(() => undefined)
+const forget = () => void transaction(forgetOldBuilds).catch(() => undefined)
 forget()
 setInterval(forget, HOUR_MS).unref()
 

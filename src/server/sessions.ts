@@ -13,13 +13,22 @@ const SEEN_EVERY_SECONDS = 300
 const COOKIE = '__Host-loom'
 const COOKIE_WORDS = 'Path=/; Secure; HttpOnly; SameSite=Lax'
 
+/** A bench that somebody is on, and as what. */
+export interface BenchHeld {
+  readonly id: string
+  readonly name: string
+  readonly role: Role
+}
+
 export interface Session {
   readonly id: string
   readonly personId: string
   readonly name: string
   readonly signInName: string
-  readonly benchId: string | undefined
-  readonly roles: ReadonlyMap<string, Role>
+  /** Where this session worked last. */
+  readonly benchId: string | null
+  /** The benches that this person is on, the one that they came to first before the others. */
+  readonly benches: readonly BenchHeld[]
 }
 
 /** The value of a cookie, or undefined. */
@@ -28,31 +37,24 @@ export function cookieIn(headers: Headers, name: string): string | undefined {
   return pairs.find(([key]) => key === name)?.[1]
 }
 
-interface Row {
-  readonly id: string
-  readonly personId: string
-  readonly name: string
-  readonly signInName: string
-  readonly benchId: string | null
-  readonly roles: Readonly<Record<string, Role>> | null
-  readonly isStale: boolean
-}
-
 /** The session of whoever sends these headers, if it is one and has not ended. */
 export async function sessionIn(headers: Headers): Promise<Session | undefined> {
   const token = cookieIn(headers, COOKIE)
   if (token === undefined) return undefined
   const sql = db()
-  const [row] = await sql<Row[]>`
+  const [row] = await sql<(Session & { readonly isStale: boolean })[]>`
     select s.id, p.id as "personId", p.name, p.sign_in_name as "signInName", s.bench_id as "benchId",
       s.seen_at < now() - ${SEEN_EVERY_SECONDS} * interval '1 second' as "isStale",
-      (select jsonb_object_agg(bench_id, role) from memberships m where m.person_id = p.id) as roles
+      (
+        select coalesce(jsonb_agg(jsonb_build_object('id', b.id, 'name', b.name, 'role', m.role) order by m.joined_at, b.id), '[]')
+        from memberships m join benches b on b.id = m.bench_id where m.person_id = p.id
+      ) as benches
     from sessions s join people p on p.id = s.person_id
     where s.token_digest = ${digestOf(token)} and s.ends_at > now()`
   if (row === undefined) return undefined
-  const { roles, benchId, isStale, ...session } = row
+  const { isStale, ...session } = row
   if (isStale) await sql`update sessions set seen_at = now() where id = ${row.id}`
-  return { ...session, benchId: benchId ?? undefined, roles: new Map(Object.entries(roles ?? {})) }
+  return session
 }
 
 /** What a browser calls itself, in a few words that are only shown. */
@@ -77,11 +79,8 @@ export async function beginSession(headers: Headers, personId: string): Promise<
   await sql`
     insert into sessions (id, token_digest, person_id, bench_id, device, address, ends_at)
     values (${nanoid()}, ${digestOf(token)}, ${personId}, (
-        -- Where they worked last, else the bench that they came to first.
-        select bench_id from memberships m left join lateral (
-          select max(seen_at) as at from sessions s where s.person_id = m.person_id and s.bench_id = m.bench_id
-        ) used on true
-        where m.person_id = ${personId} order by used.at desc nulls last, m.joined_at, bench_id limit 1
+        -- Where they worked last, wherever that was.
+        select bench_id from sessions where person_id = ${personId} and bench_id is not null order by seen_at desc limit 1
       ), ${deviceOf(headers)}, ${addressOf(headers)}, now() + ${LASTS_SECONDS} * interval '1 second')`
   return { 'set-cookie': `${COOKIE}=${token}; ${COOKIE_WORDS}; Max-Age=${LASTS_SECONDS}`, 'cache-control': 'no-store' }
 }

@@ -1,6 +1,6 @@
 import { LoomError } from '../core/errors'
 import type { SignIn } from '../core/formats/people-schema'
-import { db } from './db'
+import { db, transaction } from './db'
 import { digestOf, isPassword } from './secrets'
 import { addressOf } from './sessions'
 
@@ -24,7 +24,7 @@ interface Tries {
 
 /** Counts a try, or refuses it where too many came before; the same for names that are there and names that are not. */
 async function countTry(name: Buffer, address: string): Promise<void> {
-  const waitMore = await db().begin(async (tx) => {
+  const waitMore = await transaction(async (tx) => {
     // One after the other, or many at once would all find none before them.
     await tx`select pg_advisory_xact_lock(hashtext(${address}))`
     await tx`select pg_advisory_xact_lock(hashtext(encode(${name}, 'hex')))`
@@ -52,18 +52,18 @@ async function countTry(name: Buffer, address: string): Promise<void> {
   }
 }
 
-/** Who signs in with a name and a password; an error that says neither which of both is wrong, nor whether there is such a name. */
-export async function personSigningIn(headers: Headers, { signInName, password }: SignIn): Promise<string> {
+/**
+ * The person whose name and password these are, or undefined, in the same time whether there is such a name or not. Each
+ * try counts until one is right; a TOO_OFTEN error where too many came before.
+ */
+export async function personBy(headers: Headers, { signInName, password }: SignIn): Promise<string | undefined> {
   const name = signInName.trim().toLowerCase()
   const digest = digestOf(name)
   await countTry(digest, addressOf(headers))
   const sql = db()
   const [row] = await sql<{ id: string; hashed: string }[]>`
     select id, password_hash as hashed from people where sign_in_name = ${name}`
-  const isRight = await isPassword(row?.hashed, password)
-  if (row === undefined || !isRight) {
-    throw new LoomError('SIGN_IN', 'This name and password do not belong together. Look at both and try again.')
-  }
+  if (!(await isPassword(row?.hashed, password))) return undefined
   await sql`delete from sign_in_tries where name_digest = ${digest}`
-  return row.id
+  return row?.id
 }

@@ -130,6 +130,8 @@ test('two servers behind nginx, and the database, are killed while twenty people
     isOver = true
     await Promise.all(clients.map(({ done }) => done))
     const count = await checkLogs(clients)
+    // What was killed is told as away, and nothing of ours broke over it.
+    for (const { words } of [one, two]) expect(words()).not.toMatch(/"msg":"fault"|uncaughtException/)
     // The page heard of what its other self saved meanwhile, or asked for it.
     const last = (clients[0]!.acknowledged.length - 1) % 90
     await page.page

@@ -374,6 +374,9 @@ describe('links to a build', () => {
     }
     expect(statuses.filter((status) => status === 429).length).toBeGreaterThan(100)
     expect(statuses.every((status) => status === 404 || status === 429)).toBe(true)
+    // The pages behind links are asked for by the same measure.
+    for (const path of [`/shared/${'x'.repeat(43)}`, `/join/${'x'.repeat(43)}`, '/sign-in'])
+      expect([path, (await guesser.call('GET', path)).status]).toEqual([path, 429])
     // Whoever has signed in is another asker, and works on.
     expect((await owner.call('GET', '/api/builds')).status).toBe(200)
   })
@@ -512,6 +515,15 @@ describe('an account', () => {
     expect(left).toHaveLength(0)
   })
 
+  test('an open session does not help to find its password', async () => {
+    const open = await invited(owner, 'reader', 'Left Open')
+    const statuses: number[] = []
+    for (let round = 0; round < 6; round += 1)
+      statuses.push((await open.call('DELETE', '/api/account', { password: `guess number ${round}` })).status)
+    expect(statuses).toEqual([400, 400, 400, 400, 400, 429])
+    expect((await open.call('DELETE', '/api/account', { password: PASSWORD })).status).toBe(429)
+  })
+
   test('stays where others would be left without an owner', async () => {
     await sql`update memberships set role = 'maker' where bench_id = 'desk' and person_id <> ${await idOf('Oda Linde')}`
     const told = await owner.call('DELETE', '/api/account', { password: PASSWORD })
@@ -538,6 +550,15 @@ describe('an account', () => {
   }, 60_000)
 })
 
+test('health tells whether server and store belong together, and nothing else', async () => {
+  const ask = () => stranger().call('GET', '/api/health')
+  expect(await ask()).toMatchObject({ status: 200, body: { ready: true } })
+  await sql`insert into schema_migrations (name) values ('9999_from_a_newer_server.sql')`
+  expect(await ask()).toMatchObject({ status: 503, body: { ready: false, error: { code: 'STORE_OTHER' } } })
+  await sql`delete from schema_migrations where name like '9999%'`
+  expect((await ask()).status).toBe(200)
+})
+
 test('figures for machines that watch stand on a port of their own, by routes and not by addresses', async () => {
   await owner.call('GET', '/api/builds/harbour-lantern')
   const counted = /^loom_request_seconds_count\{method="GET",route="\/api\/builds\/:id",status="200"\} [1-9]\d*$/m
@@ -550,6 +571,7 @@ test('figures for machines that watch stand on a port of their own, by routes an
   }
   expect(text).toMatch(/^loom_open_requests \d+$/m)
   expect(text).toMatch(/^process_resident_memory_bytes \d+$/m)
+  expect(text).toMatch(/^loom_disk_free_bytes \d+$/m)
   expect(text).not.toContain('harbour-lantern')
   expect((await owner.call('GET', '/metrics')).status).toBe(404)
 })

@@ -15,7 +15,7 @@ export function PUT(request: Request): Promise<Response> {
 /** Deletes the account of somebody who proves that it is theirs, with the benches that are theirs alone. */
 export function DELETE(request: Request): Promise<Response> {
   return withPerson(request, async ({ session }) => {
-    await deleteAccount(session, asProof(await readJson(request)).password)
+    await deleteAccount(request.headers, session, asProof(await readJson(request)).password)
     return new Response(null, { status: 204, headers: await endSession(request.headers) })
   })
 }

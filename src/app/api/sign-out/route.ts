@@ -3,8 +3,5 @@ import { endSession } from '@/server/sessions'
 
 /** Ends the session of this browser, if it has one. */
 export function POST(request: Request): Promise<Response> {
-  return answerStranger(
-    request,
-    async () => new Response(null, { status: 204, headers: await endSession(request.headers) }),
-  )
+  return answerStranger(async () => new Response(null, { status: 204, headers: await endSession(request.headers) }))
 }

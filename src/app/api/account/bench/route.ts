@@ -8,7 +8,8 @@ import { workOn } from '@/server/sessions'
 export function POST(request: Request): Promise<Response> {
   return withPerson(request, async ({ session }) => {
     const { benchId } = asBenchChoice(await readJson(request))
-    if (!session.roles.has(benchId)) throw new LoomError('NOT_FOUND', 'You are not on this bench.')
+    if (!session.benches.some(({ id }) => id === benchId))
+      throw new LoomError('NOT_FOUND', 'You are not on this bench.')
     await workOn(session.id, benchId)
     return new Response(null, { status: 204 })
   })

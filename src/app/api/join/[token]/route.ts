@@ -10,7 +10,7 @@ interface Context {
 
 /** Uses a link up that works once: a new person comes in, or one who has signed in comes onto one more bench. */
 export function POST(request: Request, { params }: Context): Promise<Response> {
-  return answerStranger(request, async () => {
+  return answerStranger(async () => {
     const entering = asEntering(await readJson(request))
     const here = await actorBy(request.headers)
     const { personId, isNew } = await enter((await params).token, here?.session?.personId, entering)

@@ -9,7 +9,7 @@ interface Context {
 
 /** The build to which a link leads, as a file. */
 export function GET(request: Request, { params }: Context): Promise<Response> {
-  return answerStranger(request, async () => {
+  return answerStranger(async () => {
     const build = await sharedBuild((await params).token)
     return asDownload(canonicalJson(build), `${build.name}.json`, 'application/json')
   })
