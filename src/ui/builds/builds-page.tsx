@@ -15,6 +15,7 @@ import { PageHead } from '@/ui/shared/page-head'
 import { Pager } from '@/ui/shared/pager'
 import { ImportButton } from '@/ui/shared/import-button'
 import { useAsk } from '@/ui/shared/use-ask'
+import { useMayChange } from '@/ui/shared/who'
 import { BlankBench } from './blank-bench'
 import { BuildRow } from './build-row'
 import { ChosenBar } from './chosen-bar'
@@ -103,6 +104,7 @@ function ShowRound() {
 export function BuildsPage({ builds: { rows, count, page, pageCount }, tags, wish }: BuildsPageProps) {
   const router = useRouter()
   const isEmpty = count === 0 && wish.words === '' && wish.tag === ''
+  const mayChange = useMayChange()
   const [isAsking, setAsking] = useState(isEmpty)
   const [isShowingDeleted, setShowingDeleted] = useState(false)
   return (
@@ -113,9 +115,11 @@ export function BuildsPage({ builds: { rows, count, page, pageCount }, tags, wis
         <p className="mt-2 max-w-prose text-faded">
           Lay out fans, lights, headers and hubs, connect their leads here, and see every sum before you touch a plug.
         </p>
-        {isAsking ? (
-          <BlankBench onClose={isEmpty ? undefined : () => setAsking(false)} />
-        ) : (
+        {!mayChange && (
+          <p className="mt-4 text-faded">You look at this bench as a reader; its makers plan and build.</p>
+        )}
+        {mayChange && isAsking && <BlankBench onClose={isEmpty ? undefined : () => setAsking(false)} />}
+        {mayChange && !isAsking && (
           <div className="mt-6 flex flex-wrap gap-2">
             <Button tone="act" onClick={() => setAsking(true)}>
               <Plus size={17} aria-hidden /> New build
@@ -125,14 +129,16 @@ export function BuildsPage({ builds: { rows, count, page, pageCount }, tags, wis
           </div>
         )}
         <section aria-label="Builds" className="mt-6 space-y-3">
-          {isEmpty ? (
+          {isEmpty && !mayChange && <p className="text-faded">No build yet.</p>}
+          {isEmpty && mayChange && (
             <p className="text-faded">
               No build yet. Answer above, or{' '}
               <span className="inline-block align-middle">
                 <ImportButton />
               </span>
             </p>
-          ) : (
+          )}
+          {!isEmpty && (
             <>
               <FindBuilds wish={{ ...wish, page }} />
               <Tags tags={tags} wish={wish} />

@@ -16,7 +16,7 @@ function PointList({ findings }: { readonly findings: readonly Finding[] }) {
 }
 
 /** Stops stand there in full; what can wait is folded, and printed in one line. */
-export function OpenPoints() {
+export function OpenPoints({ isEdited }: { readonly isEdited: boolean }) {
   const { findings, counts } = useVerdicts()
   const stops = findings.filter(({ severity }) => severity === 'stop')
   const warnings = findings.filter(({ severity }) => severity === 'warning')
@@ -40,7 +40,7 @@ export function OpenPoints() {
           <SeverityMark look="unknown" />
           <span>
             {countOf(counts.unknown, 'thing')} cannot be judged: figures are missing, and nothing there is called safe.
-            “What is missing” among the findings lists them.
+            {isEdited && ' “What is missing” among the findings lists them.'}
           </span>
         </p>
       )}

@@ -118,7 +118,7 @@ function Ready() {
 }
 
 interface SheetSectionsProps {
-  /** What leads from the work to where it is ticked. */
+  /** What leads from the work to where it is ticked; without it the sheet is read where nothing is edited. */
   readonly workLead?: ReactNode
   /** Wiring, cases and boards, drawn. */
   readonly pictures?: ReactNode
@@ -131,7 +131,7 @@ export function SheetSections({ workLead, pictures, picturesRef }: SheetSections
   return (
     <>
       {build.note !== undefined && <p className="mt-2 max-w-prose whitespace-pre-line">{build.note}</p>}
-      <OpenPoints />
+      <OpenPoints isEdited={workLead !== undefined} />
       <Section title="Before you start">
         <ul className="list-disc space-y-0.5 pl-5">
           {CAUTIONS.map((caution) => (
