@@ -173,7 +173,7 @@ export function TopBar() {
   const name = useSession((state) => state.build.name)
   const mayChange = useMayChange()
   return (
-    <header className="flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread bg-cloth px-3 py-1 print:hidden">
+    <header className="flex min-h-12 shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-thread bg-cloth px-3 py-1 print:hidden">
       <Logo />
       <span aria-hidden className="text-thread">
         /
@@ -202,7 +202,7 @@ export function TopBar() {
       <Headroom />
       <HelpButton />
       <ShareButton />
-      <WhoMenu />
+      <WhoMenu isAmongMany />
       <ThemeSwitch />
     </header>
   )

@@ -8,8 +8,11 @@ import { leaveFor } from './leave-for'
 import { MENU_CLASS, MENU_ITEM_CLASS } from './menu'
 import { useWho } from './who'
 
-/** Who looks and on which bench, with the way to others, to the account, and out; nothing where nobody signs in. */
-export function WhoMenu() {
+/**
+ * Who looks and on which bench, with the way to others, to the account, and out; nothing where nobody signs in. Among many
+ * other things in a row it is the mark alone where the page is not wide.
+ */
+export function WhoMenu({ isAmongMany = false }: { readonly isAmongMany?: boolean }) {
   const who = useWho()
   if (who === undefined) return null
   const { name, bench, benches } = who
@@ -18,7 +21,9 @@ export function WhoMenu() {
       <DropdownMenu.Trigger asChild>
         <Button tone="quiet" small title="Your bench and your account" className="max-w-56">
           <CircleUserRound size={17} aria-hidden className="shrink-0" />
-          <span className="truncate max-sm:sr-only">{bench === undefined ? name : `${name}, ${bench.name}`}</span>
+          <span className={`truncate ${isAmongMany ? 'max-xl:sr-only' : 'max-sm:sr-only'}`}>
+            {bench === undefined ? name : `${name}, ${bench.name}`}
+          </span>
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
