@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { apply } from '../core/build/apply'
@@ -143,14 +144,43 @@ async function* findings(sql: Sql): AsyncGenerator<Finding> {
   yield* machineFindings(sql)
 }
 
+/** What every build comes to when it is read, one that cannot be as it stands: digests by id. */
+async function digests(sql: Sql): Promise<ReadonlyMap<string, string>> {
+  const found = new Map<string, string>()
+  const digestOf = (document: unknown) => createHash('sha256').update(canonicalJson(document)).digest('base64')
+  for await (const rows of sql<{ id: string; document: unknown }[]>`select id, document from builds`.cursor(200)) {
+    for (const { id, document } of rows) {
+      try {
+        found.set(id, digestOf(asBuild(document)))
+      } catch (error) {
+        if (!(error instanceof LoomError)) throw error
+        found.set(id, digestOf(document))
+      }
+    }
+  }
+  return found
+}
+
+/** Brings a copy of a store up to date; an error where any build is then not what it was. */
+async function updateCopy(sql: Sql, folder: string): Promise<void> {
+  const before = await digests(sql)
+  const names = await migrate(sql, folder)
+  await sql.begin(grantRights)
+  if (names.length === 0) return
+  const after = await digests(sql)
+  const changed = [...before.keys()].filter((id) => after.get(id) !== before.get(id))
+  if (changed.length > 0)
+    throw new LoomError(
+      'REQUEST_REFUSED',
+      `The update (${names.join(', ')}) would change ${countOf(changed.length, 'build')}: ${changed.slice(0, 5).join(', ')}.`,
+    )
+}
+
 /** Says what is wrong, mends it if asked to; gives whether anything is left that is wrong. */
 async function lookThrough(root: string, wishes: ReadonlySet<string>): Promise<boolean> {
   const sql = db()
   const folder = join(root, 'db/migrations')
-  if (wishes.has('--migrate')) {
-    await migrate(sql, folder)
-    await sql.begin(grantRights)
-  }
+  if (wishes.has('--migrate')) await updateCopy(sql, folder)
   const due = await migrationsDue(sql, folder)
   if (due.length > 0) {
     console.log(

@@ -26,6 +26,8 @@ export async function migrationsDue(sql: Sql | Tx, folder: string): Promise<read
 /** Runs every migration that is due, all in one transaction; gives the names it ran. */
 export async function migrate(sql: Sql, folder: string): Promise<readonly string[]> {
   return sql.begin(async (tx) => {
+    // Of a large store this takes longer than any page would wait.
+    await tx`set local statement_timeout = 0`
     await tx`select pg_advisory_xact_lock(${MIGRATION_LOCK})`
     const due = await migrationsDue(tx, folder)
     for (const file of due) {

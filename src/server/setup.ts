@@ -6,7 +6,7 @@ import { DESK, onBench } from './bench'
 import { seedBuilds } from './builds'
 import { db } from './db'
 import { firstOwnerLink } from './entry-links'
-import { migrate } from './migrate'
+import { migrate, migrationsDue } from './migrate'
 import { seedPacks } from './packs'
 import { seedParts } from './parts'
 import { grantRights } from './roles'
@@ -33,10 +33,22 @@ async function setUp(root: string): Promise<void> {
     console.error(
       `The bench has no owner yet. Its first one comes in here, once, within a day: ${origin}/join/${token}`,
     )
-  await sql.end()
 }
 
-await setUp(process.argv[2] ?? process.cwd()).catch((error: unknown) => {
+/** Says which migrations a store of an older version lacks, a line each; nothing of one that is new. */
+async function sayDue(root: string): Promise<void> {
+  const sql = db()
+  const folder = join(root, 'db/migrations')
+  const due = await migrationsDue(sql, folder)
+  const [{ isOld } = { isOld: false }] = await sql<{ isOld: boolean }[]>`
+    select exists (select from schema_migrations) as "isOld"`
+  if (isOld) due.forEach((name) => console.log(name))
+}
+
+const [root = process.cwd(), wish] = process.argv.slice(2)
+await (wish === '--due' ? sayDue : setUp)(root).catch((error: unknown) => {
   console.error(`The database could not be made ready: ${error instanceof Error ? error.message : String(error)}`)
   process.exitCode = 1
 })
+// An open connection would keep this process, and whoever waits for it.
+await db().end()

@@ -32,16 +32,17 @@ const newFolder = () => {
 }
 afterAll(() => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })))
 
-/** Runs a verb of ./loom on data of its own; what it says and its exit code. Never in one breath: lines close meanwhile. */
-async function loom(data: string, ...args: readonly string[]) {
-  const env = { ...process.env, LOOM_DATA: data, LOOM_THROWAWAY: '', DATABASE_URL: '' }
-  const child = spawn('./loom', args, { env, stdio: ['ignore', 'pipe', 'pipe'] })
+/** Runs a command on data of its own; what it says and its exit code. Never in one breath: lines close meanwhile. */
+async function run(data: string, command: readonly [string, ...string[]], more: Readonly<Record<string, string>> = {}) {
+  const env = { ...process.env, LOOM_DATA: data, LOOM_THROWAWAY: '', DATABASE_URL: '', ...more }
+  const child = spawn(command[0], command.slice(1), { env, stdio: ['ignore', 'pipe', 'pipe'] })
   let text = ''
   child.stdout.on('data', (piece: Buffer) => (text += piece.toString()))
   child.stderr.on('data', (piece: Buffer) => (text += piece.toString()))
   const [status] = (await once(child, 'close')) as [number | null]
   return { status, text }
 }
+const loom = (data: string, ...args: readonly string[]) => run(data, ['./loom', ...args])
 const asOwner = (...command: readonly [string, ...string[]]) =>
   isRoot ? execFileSync('runuser', ['-u', 'postgres', '--', ...command]) : execFileSync(command[0], command.slice(1))
 const databaseOf = (data: string) => {
@@ -206,6 +207,65 @@ test('a store that cannot be read is never made anew: each fault is named, and o
   running = await start(data, await freePort())
   expect((await ask<Build>(`${running.url}/api/builds/${id}`)).items).toHaveLength(1)
   await stop(running)
+})
+
+/** Makes the store ready as a start of a later version would, which has one migration more; what it says and its exit code. */
+function update(data: string, migration: string) {
+  const app = newFolder()
+  const script = `set -euo pipefail; root=$PWD; for file in common cluster app store; do . "tools/loom/$file.sh"; done
+    open_store; app=$(app_folder); cp -r "$app/db" "$app/demo" "$app/setup.mjs" ${app}; ln -s "$app/node_modules" ${app}/
+    printf %s "$MIGRATION" > ${app}/db/migrations/9999_later.sql; prepare_store ${app}`
+  return run(data, ['bash', '-c', script], { MIGRATION: migration })
+}
+
+test('an update is tried on a copy: one that fails or changes a build leaves the store as it was', async () => {
+  const data = newFolder()
+  const running = await start(data, await freePort())
+  expect(running.words()).not.toContain('on a copy')
+  const { id } = (await (await post(`${running.url}/api/builds/import`, bench(['F1: fan-140']))).json()) as {
+    id: string
+  }
+  const before = await ask<Build>(`${running.url}/api/builds/${id}`)
+  const stored = async () => {
+    const sql = postgres(databaseOf(data), { max: 1 })
+    const [row] = await sql`select document, (select count(*)::int from schema_migrations where name = '9999_later.sql')
+      as "laterCount", to_regclass('later')::text as made from builds where id = ${id}`
+    const copies = await sql`select datname from pg_database where datname = 'gentle_loom_copy'`
+    await sql.end()
+    expect(copies).toHaveLength(0)
+    return row
+  }
+  const asItWas = { document: before, laterCount: 0, made: null }
+  const faults: readonly (readonly [string, RegExp])[] = [
+    ['create table later (id int); select 1 / 0', /division by zero/],
+    [
+      `create table later (id int); update builds set document = jsonb_set(document, '{name}', '"X"') where id = '${id}'`,
+      new RegExp(`update \\(9999_later\\.sql\\) would change 1 build: ${id}`),
+    ],
+    [`delete from builds where id = '${id}'`, /would change 1 build/],
+  ]
+  for (const [migration, words] of faults) {
+    const { status, text } = await update(data, migration)
+    expect(text).toMatch(words)
+    expect(text).toMatch(/The copy could not be brought up to date; .* The store is as it was/)
+    expect(status).toBe(2)
+    expect(await stored()).toEqual(asItWas)
+  }
+  const { status, text } = await update(data, 'create table later (id int)')
+  expect(text).toMatch(/it went well with the copy/)
+  expect(status).toBe(0)
+  expect(await stored()).toEqual({ document: before, laterCount: 1, made: 'later' })
+  expect(statSync(join(data, 'before-update.backup')).mode & 0o777).toBe(0o600)
+  await stop(running)
+  // This program is now the older one of the two, and the file brings its store back.
+  expect(await loom(data, 'start', '--port', '4999')).toMatchObject({
+    status: 2,
+    text: expect.stringMatching(/made by a newer Gentle Loom .*9999_later/),
+  })
+  expect(await loom(data, 'restore', join(data, 'before-update.backup'))).toMatchObject({ status: 0 })
+  const again = await start(data, await freePort())
+  expect(await stored()).toEqual(asItWas)
+  await stop(again)
 })
 
 test('the doctor finds what is damaged, says what it would mend, and mends it', async () => {

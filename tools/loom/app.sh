@@ -67,6 +67,9 @@ wait_until_ready() { # URL PID
 }
 
 prepare_store() { # APP
+  local due
+  due=$(updates_due "$1")
+  [ -z "$due" ] || try_update "$1"
   (cd "$1" && LOOM_ORIGIN="${origin:-}" node setup.mjs "$1") || die "The database could not be made ready; see above."
 }
 

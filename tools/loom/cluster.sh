@@ -108,7 +108,7 @@ is_blank() {
   [ -e "$cluster" ] && return 1
   [ -e "$data/password" ] && [ ! -e "$data/pg.new" ] && return 1
   for entry in $(ls -A "$data"); do
-    case "$entry" in lock | users | checkout | port | password | password.new | pg.new | pg.password | initdb.log | postgres.log) ;; *) return 1 ;; esac
+    case "$entry" in lock | users | checkout | port | password | password.new | pg.new | pg.password | initdb.log | postgres.log | before-update.backup) ;; *) return 1 ;; esac
   done
 }
 

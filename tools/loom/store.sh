@@ -39,6 +39,16 @@ pg_client() { # PROGRAM DATABASE-URL ARGUMENTS...
 password_of() { node -e 'process.stdout.write(decodeURIComponent(/^\w+:\/\/[^:@/]*:([^@]*)@/.exec(process.argv[1])?.[1] ?? ""))' "$1"; }
 without_password() { node -e 'process.stdout.write(process.argv[1].replace(/^(\w+:\/\/[^:@/]*):[^@]*@/, "$1@"))' "$1"; }
 
+# The same server's database of another name.
+in_database() { node -e 'process.stdout.write(process.argv[1].replace(/^(\w+:\/\/[^/?]*)(\/[^?]*)?/, "$1/" + process.argv[2]))' "$1" "$2"; }
+
+write_backup() { # FILE URL
+  local part=$1.part
+  (umask 077 && pg_client pg_dump "$2" --format=custom --no-owner --no-privileges --no-comments --file="$part") ||
+    { rm -f "$part"; die "The backup could not be written; see above. Is the disk full? Nothing is left of it."; }
+  mv "$part" "$1"
+}
+
 backup_store() {
   local file=${1:-}
   { [ $# -eq 1 ] && [ -n "$file" ]; } || die "Use: ./loom backup FILE"
@@ -48,10 +58,7 @@ backup_store() {
   [ -n "${DATABASE_URL:-}" ] || [ -e "$cluster" ] || is_blank || inspect_cluster || exit 2
   [ -n "${DATABASE_URL:-}" ] || [ -e "$cluster" ] || die "There is no store yet; ./loom start makes one."
   open_store
-  local part=$file.part
-  (umask 077 && pg_client pg_dump "$DATABASE_URL" --format=custom --no-owner --no-privileges --no-comments --file="$part") ||
-    { rm -f "$part"; die "The backup could not be written; see above. Is the disk full? Nothing is left of it."; }
-  mv "$part" "$file"
+  write_backup "$file" "$DATABASE_URL"
   say "the store is in $file ($(du -h "$file" | cut -f1)). ./loom restore $file brings it back, here or elsewhere."
 }
 
@@ -61,11 +68,38 @@ must_be_backup() { # FILE
     die "$1 is no backup of Gentle Loom, or it was cut short. Nothing was changed."
 }
 
-fill_and_check() { # FILE URL; 1 where what came out is not sound
+fill_and_check() { # FILE URL [FOLDER-OF-DB]; 1 where what came out is not sound
   pg_client pg_restore "$2" --exit-on-error --no-owner --no-privileges "$1" || return 1
   local code=0
-  DATABASE_URL=$2 node "$doctor" "$root" --migrate || code=$?
+  DATABASE_URL=$2 node "$doctor" "${3:-$root}" --migrate || code=$?
   [ "$code" -ne 2 ]
+}
+
+# The migrations that a store of an older version lacks; nothing for one that is new or up to date.
+updates_due() { # APP
+  (cd "$1" && node setup.mjs "$1" --due) || die "The database could not be made ready; see above."
+}
+
+# A store is brought up to date only after a copy of it was, and every build there came out as it was. The file by which
+# it was copied stays, until the next update.
+try_update() { # APP
+  local direct=${LOOM_LISTEN_URL:-$DATABASE_URL} copy=gentle_loom_copy file=$data/before-update.backup is_sound=1
+  # Of several hosts, the one that takes writes.
+  local -x PGTARGETSESSIONATTRS=read-write
+  need_doctor
+  if [ "$(pg_client psql "$direct" -XAtqc "select rolcreatedb or rolsuper from pg_roles where rolname = current_user")" != t ]; then
+    say "the store is of an older version, and its account may make no databases: the update is not tried on a copy first. It is done as a whole or not at all."
+    return 0
+  fi
+  say "the store is of an older version; its update is tried on a copy first ..."
+  mkdir -p "$data"
+  write_backup "$file" "$direct"
+  pg_client psql "$direct" -XAtqc "drop database if exists $copy" 2>/dev/null && pg_client psql "$direct" -XAtqc "create database $copy" ||
+    die "The copy could not be made; see above. The store is as it was."
+  fill_and_check "$file" "$(in_database "$direct" "$copy")" "$1" || is_sound=''
+  pg_client psql "$direct" -XAtqc "drop database if exists $copy"
+  [ -n "$is_sound" ] || die "The copy could not be brought up to date; see above. The store is as it was: use the version before."
+  say "it went well with the copy. The store from before is kept in $file."
 }
 
 restore_store() {
