@@ -13,7 +13,7 @@ import { mustBeStrong } from './passwords'
 import { passkeysOf } from './passkeys'
 import { hashPassword } from './secrets'
 import type { BenchHeld, Session } from './sessions'
-import { personBy } from './sign-in'
+import { mustProve } from './sign-in'
 
 /** A session as its person sees it. */
 export interface SessionShown {
@@ -38,12 +38,6 @@ export async function endSessionOf(personId: string, id: string): Promise<void> 
 
 export async function renamePerson(personId: string, name: string): Promise<void> {
   await db()`update people set name = ${name} where id = ${personId}`
-}
-
-/** An error where this is not the password of whoever asks; tries count as they do at signing in. */
-async function mustProve(headers: Headers, { personId, signInName }: Session, password: string): Promise<void> {
-  if ((await personBy(headers, { signInName, password })) === personId) return
-  throw new LoomError('REQUEST_REFUSED', 'At /password: this is not your password. Nothing was changed.', '/password')
 }
 
 /** Gives somebody a new password, and ends all their sessions but this one. */

@@ -14,6 +14,7 @@ import { db } from './db'
 import { digestOf, newToken } from './secrets'
 import { served } from './served'
 import { cookieIn, type Session } from './sessions'
+import { mustProve } from './sign-in'
 
 /** Sign-in by passkey (W3C WebAuthn): who has one types no name, so that nobody learns which names there are. */
 
@@ -71,8 +72,13 @@ interface Begun<T> {
   readonly headers: HeadersInit
 }
 
-/** What a browser needs to make a passkey for somebody who has signed in. */
-export async function beginPasskey(session: Session): Promise<Begun<PublicKeyCredentialCreationOptionsJSON>> {
+/** What a browser needs to make a passkey for somebody who has signed in, and proves who they are once more. */
+export async function beginPasskey(
+  headers: Headers,
+  session: Session,
+  password: string,
+): Promise<Begun<PublicKeyCredentialCreationOptionsJSON>> {
+  await mustProve(headers, session, password)
   const held = await passkeysOf(session.personId)
   if (held.length >= MOST_PASSKEYS)
     throw new LoomError('REQUEST_REFUSED', `Somebody has ${MOST_PASSKEYS} passkeys at most. Take one away first.`)

@@ -2,7 +2,7 @@ import { LoomError } from '../core/errors'
 import type { SignIn } from '../core/formats/people-schema'
 import { db, transaction } from './db'
 import { digestOf, isPassword } from './secrets'
-import { addressOf } from './sessions'
+import { addressOf, type Session } from './sessions'
 
 /** Within these minutes tries count. */
 const MINUTES = 15
@@ -66,4 +66,10 @@ export async function personBy(headers: Headers, { signInName, password }: SignI
   if (!(await isPassword(row?.hashed, password))) return undefined
   await sql`delete from sign_in_tries where name_digest = ${digest}`
   return row?.id
+}
+
+/** An error where this is not the password of whoever asks; tries count as they do at signing in. */
+export async function mustProve(headers: Headers, { personId, signInName }: Session, password: string): Promise<void> {
+  if ((await personBy(headers, { signInName, password })) === personId) return
+  throw new LoomError('REQUEST_REFUSED', 'At /password: this is not your password. Nothing was changed.', '/password')
 }

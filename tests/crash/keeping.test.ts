@@ -154,6 +154,7 @@ test('a store that cannot be read is never made anew: each fault is named, and o
   }
   await stop(running)
   const password = readFileSync(join(data, 'password'), 'utf8')
+  expect(statSync(join(data, 'password')).mode & 0o777).toBe(0o600)
   const refused = async (words: RegExp) => {
     const { status, text } = await loom(data, 'start', '--port', '4999')
     expect(text).toMatch(words)

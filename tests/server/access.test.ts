@@ -215,8 +215,11 @@ const ROUTES: Readonly<Record<string, Row>> = {
   ),
   'POST /api/account/bench': row([401, 401, 404, OK, OK, OK], at('/api/account/bench', { benchId: 'desk' })),
   'DELETE /api/account/sessions/[id]': row(MYSELF, () => '/api/account/sessions/none'),
-  'GET /api/account/passkeys': row(MYSELF, () => '/api/account/passkeys'),
-  'POST /api/account/passkeys': row([401, 401, 401, 401, 401, 401], at('/api/account/passkeys', { answer: {} })),
+  'POST /api/account/passkeys': row(
+    [401, 401, 400, 400, 400, 400],
+    at('/api/account/passkeys', { password: 'not mine' }),
+  ),
+  'PUT /api/account/passkeys': row([401, 401, 401, 401, 401, 401], at('/api/account/passkeys', { answer: {} })),
   'DELETE /api/account/passkeys/[id]': row(MYSELF, () => '/api/account/passkeys/none'),
   'POST /api/benches': row(MYSELF, at('/api/benches', { name: 'One more' })),
   'PUT /api/bench': row(MANAGE, at('/api/bench', { name: 'Called anew' })),

@@ -521,6 +521,7 @@ describe('an account', () => {
     for (let round = 0; round < 6; round += 1)
       statuses.push((await open.call('DELETE', '/api/account', { password: `guess number ${round}` })).status)
     expect(statuses).toEqual([400, 400, 400, 400, 400, 429])
+    expect((await open.call('POST', '/api/account/passkeys', { password: PASSWORD })).status).toBe(429)
     expect((await open.call('DELETE', '/api/account', { password: PASSWORD })).status).toBe(429)
   })
 
@@ -580,6 +581,7 @@ test('the log tells what was asked and how it went, and nothing that anybody wro
   const { body } = await owner.call<{ token: string }>('POST', '/api/builds/harbour-lantern/links', { days: 1 })
   const { headers } = await stranger().call('GET', `/shared/${body.token}?q=secret-words`)
   const requestId = headers.get('x-request-id')
+  await stranger().call('GET', '/none%0D%0A%7B%22msg%22%3A%22forged%22%7D')
   // A line is written once its answer is over, which may be after it was read here.
   while (!served.words().includes(`"${requestId}"`)) await pause(20)
   const lines = served
@@ -598,6 +600,14 @@ test('the log tells what was asked and how it went, and nothing that anybody wro
   )
   const who = { personId: await idOf('Oda Linde'), address: owner.address }
   expect(lines).toContainEqual(expect.objectContaining({ route: '/api/builds/:id/links', status: 201, ...who }))
-  for (const secret of [body.token, 'secret-words', 'harbour-lantern', PASSWORD, await nameOf('Oda Linde'), 'Far Away'])
+  for (const secret of [
+    body.token,
+    'secret-words',
+    'harbour-lantern',
+    PASSWORD,
+    await nameOf('Oda Linde'),
+    'Far Away',
+    'forged',
+  ])
     expect([secret, lines.some((line) => JSON.stringify(line).includes(secret))]).toEqual([secret, false])
 })

@@ -2,8 +2,9 @@
 
 import { startRegistration } from '@simplewebauthn/browser'
 import { format } from 'date-fns'
-import { FileDown, KeyRound, LogOut, Trash2 } from 'lucide-react'
+import { FileDown, LogOut, Trash2 } from 'lucide-react'
 import Link from 'next/link'
+import { useRouter } from 'next/navigation'
 import type { PasswordChange, Proof } from '@/core/formats/people-schema'
 import { ask, postJson } from '@/ui/shared/api'
 import { Button, buttonClass } from '@/ui/shared/button'
@@ -47,12 +48,13 @@ const ROW = 'flex flex-wrap items-center justify-between gap-2 border-b border-t
 
 type Options = Parameters<typeof startRegistration>[0]['optionsJSON']
 
-async function makePasskey(): Promise<void> {
-  const optionsJSON = await ask<Options>('/api/account/passkeys')
+async function makePasskey(proof: Proof): Promise<void> {
+  const optionsJSON = await ask<Options>('/api/account/passkeys', postJson(proof))
   const answer = await startRegistration({ optionsJSON }).catch(() => {
     throw new Error('No passkey was made. The device may have one for this account already.')
   })
-  await ask('/api/account/passkeys', postJson({ name: `Passkey of ${format(new Date(), 'd MMM yyyy')}`, answer }))
+  const name = `Passkey of ${format(new Date(), 'd MMM yyyy')}`
+  await ask('/api/account/passkeys', send('PUT', { name, answer }))
 }
 
 function Names({ name, signInName, isNew }: Account) {
@@ -121,6 +123,7 @@ function Benches() {
 
 function Passkeys({ passkeys }: Account) {
   const run = useAsk()
+  const router = useRouter()
   return (
     <Matter title="Passkeys">
       <p className="mb-2 max-w-prose text-faded">
@@ -149,9 +152,25 @@ function Passkeys({ passkeys }: Account) {
           </li>
         ))}
       </ul>
-      <Button className="mt-2" onClick={() => void run(makePasskey, () => notify('The passkey is made.'))}>
-        <KeyRound size={16} aria-hidden /> Make a passkey
-      </Button>
+      <div className="mt-3">
+        <EntryForm<Proof>
+          asked={[
+            {
+              name: 'password',
+              label: 'Your password, to make one',
+              kind: 'password',
+              autoComplete: 'current-password',
+              mostLength: 128,
+            },
+          ]}
+          action="Make a passkey"
+          onDone={async (proof) => {
+            await makePasskey(proof)
+            notify('The passkey is made.')
+            router.refresh()
+          }}
+        />
+      </div>
     </Matter>
   )
 }

@@ -1,7 +1,8 @@
 'use client'
 
+import { Eye, EyeOff } from 'lucide-react'
 import { useId, useState, type ReactNode } from 'react'
-import { useForm, type DefaultValues, type FieldValues, type Path } from 'react-hook-form'
+import { useForm, type DefaultValues, type FieldValues, type Path, type UseFormRegisterReturn } from 'react-hook-form'
 import { Button } from '@/ui/shared/button'
 import { FIELD } from '@/ui/shared/field'
 
@@ -26,6 +27,64 @@ interface EntryFormProps<V extends FieldValues> {
   readonly children?: ReactNode
 }
 
+interface EntryFieldProps {
+  readonly asked: Omit<Asked<FieldValues>, 'name' | 'leastLength'>
+  readonly message: string | undefined
+  readonly registered: UseFormRegisterReturn
+}
+
+/** One field with its name, hint and fault; what is typed into a password may be looked at. */
+function EntryField({ asked, message, registered }: EntryFieldProps) {
+  const { label, kind, autoComplete, hint, mostLength } = asked
+  const id = useId()
+  const [isShown, setIsShown] = useState(false)
+  const says = [hint === undefined ? [] : `${id}-hint`, message === undefined ? [] : `${id}-fault`].flat()
+  const Icon = isShown ? EyeOff : Eye
+  return (
+    <div>
+      <label htmlFor={id} className="mb-0.5 block text-[14px] text-faded">
+        {label}
+      </label>
+      <div className="flex gap-1">
+        <input
+          id={id}
+          type={isShown ? 'text' : kind}
+          autoComplete={autoComplete}
+          maxLength={mostLength}
+          autoCapitalize={kind === 'password' || autoComplete === 'username' ? 'none' : undefined}
+          spellCheck={false}
+          aria-invalid={message !== undefined}
+          aria-describedby={says.length === 0 ? undefined : says.join(' ')}
+          className={`${FIELD} max-sm:min-h-[44px]`}
+          {...registered}
+        />
+        {kind === 'password' && (
+          <Button
+            tone="quiet"
+            className="shrink-0"
+            title={isShown ? 'Hide what is typed' : 'Show what is typed'}
+            aria-label={`Show what is typed: ${label}`}
+            aria-pressed={isShown}
+            onClick={() => setIsShown(!isShown)}
+          >
+            <Icon size={17} aria-hidden />
+          </Button>
+        )}
+      </div>
+      {hint !== undefined && (
+        <p id={`${id}-hint`} className="mt-0.5 text-[13px] text-faded">
+          {hint}
+        </p>
+      )}
+      {message !== undefined && (
+        <p id={`${id}-fault`} className="mt-0.5 text-[13px] text-madder">
+          {message}
+        </p>
+      )}
+    </div>
+  )
+}
+
 /** A few fields and what is done with them; what was refused is said above the button, and read out. */
 export function EntryForm<V extends FieldValues>({
   asked,
@@ -35,7 +94,6 @@ export function EntryForm<V extends FieldValues>({
   onDone,
   children,
 }: EntryFormProps<V>) {
-  const id = useId()
   const { register, handleSubmit, formState, reset } = useForm<V>(
     initial === undefined ? {} : { defaultValues: initial },
   )
@@ -52,43 +110,17 @@ export function EntryForm<V extends FieldValues>({
   })
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="space-y-3">
-      {asked.map(({ name, label, kind, autoComplete, hint, leastLength = 1, mostLength }) => {
-        const message = errors[name]?.message
-        const says = [
-          hint === undefined ? [] : `${id}-${name}-hint`,
-          message === undefined ? [] : `${id}-${name}-fault`,
-        ].flat()
-        return (
-          <div key={name}>
-            <label htmlFor={`${id}-${name}`} className="mb-0.5 block text-[14px] text-faded">
-              {label}
-            </label>
-            <input
-              id={`${id}-${name}`}
-              type={kind}
-              autoComplete={autoComplete}
-              maxLength={mostLength}
-              aria-invalid={message !== undefined}
-              aria-describedby={says.length === 0 ? undefined : says.join(' ')}
-              className={`${FIELD} max-sm:min-h-[44px]`}
-              {...register(name, {
-                required: `${label}: this is needed.`,
-                minLength: { value: leastLength, message: `${label}: at least ${leastLength} signs.` },
-              })}
-            />
-            {hint !== undefined && (
-              <p id={`${id}-${name}-hint`} className="mt-0.5 text-[13px] text-faded">
-                {hint}
-              </p>
-            )}
-            {message !== undefined && (
-              <p id={`${id}-${name}-fault`} className="mt-0.5 text-[13px] text-madder">
-                {String(message)}
-              </p>
-            )}
-          </div>
-        )
-      })}
+      {asked.map(({ name, leastLength = 1, ...field }) => (
+        <EntryField
+          key={name}
+          asked={field}
+          message={errors[name]?.message as string | undefined}
+          registered={register(name, {
+            required: `${field.label}: this is needed.`,
+            minLength: { value: leastLength, message: `${field.label}: at least ${leastLength} signs.` },
+          })}
+        />
+      ))}
       <p role="alert" className="text-madder empty:hidden">
         {fault}
       </p>
