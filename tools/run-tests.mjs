@@ -21,7 +21,7 @@ const LANES = [
   ['crash', 'server', 'browser'],
 ]
 /** Far beyond what anything takes: whatever hangs is told as failed, and the others still have their turn. */
-const LIMIT_MS = 25 * 60_000 * Number(process.env.LOOM_TIMES ?? 1)
+const LIMIT_MS = 40 * 60_000 * Number(process.env.LOOM_TIMES ?? 1)
 const SLOWEST = 5
 
 const args = process.argv.slice(2)
