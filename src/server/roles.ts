@@ -30,16 +30,25 @@ const MAKE_ROLE = `do $$ begin
 exception when duplicate_object or unique_violation then null;
 end $$`
 
+/** Runs words of SQL, and undoes them where this account may not do that; gives whether it may. */
+async function may(tx: Tx, words: string): Promise<boolean> {
+  try {
+    await tx.savepoint((inner) => inner.unsafe(words))
+    return true
+  } catch (error) {
+    if ((error as { code?: unknown }).code !== '42501') throw error
+    return false
+  }
+}
+
 /** Makes the role under which requests are answered, and gives it its rights. Run by the owner of the tables. */
 export async function grantRights(tx: Tx): Promise<void> {
   await tx`select pg_advisory_xact_lock(${MIGRATION_LOCK})`
-  try {
-    await tx.savepoint(async (inner) => {
-      await inner.unsafe(MAKE_ROLE)
-      await inner.unsafe('grant loom_bench to current_user')
-    })
-  } catch (error) {
-    if ((error as { code?: unknown }).code !== '42501') throw error
+  // Where an administrator has granted it, this account may take the role, but grant it to nobody.
+  const isReady =
+    (await may(tx, MAKE_ROLE)) &&
+    ((await may(tx, 'set local role loom_bench; reset role')) || (await may(tx, 'grant loom_bench to current_user')))
+  if (!isReady) {
     throw new LoomError(
       'REQUEST_REFUSED',
       'The account of the database may not make the role loom_bench. Have its administrator run: create role loom_bench nologin; grant loom_bench to ACCOUNT; then start again.',

@@ -343,14 +343,14 @@ describe('stores of older versions', () => {
   const files = readdirSync('db/migrations').toSorted()
   const address = (name: string) => (process.env['DATABASE_URL'] ?? '').replace(/\/[^/]*$/, `/${name}`)
 
-  async function inScratch(work: (scratch: postgres.Sql) => Promise<void>): Promise<void> {
+  async function inScratch(work: (scratch: postgres.Sql, name: string) => Promise<void>): Promise<void> {
     const name = `scratch_${randomUUID().replaceAll('-', '')}`
     await sql.unsafe(`create database ${name}`)
     // From the ninth migration on, every row is on a bench.
     const connection = { 'loom.bench': 'desk' } as never
     const scratch = postgres(address(name), { max: 2, onnotice: () => undefined, connection })
     try {
-      await work(scratch)
+      await work(scratch, name)
     } finally {
       await scratch.end()
       await sql.unsafe(`drop database ${name}`)
@@ -407,6 +407,33 @@ describe('stores of older versions', () => {
       })
     },
   )
+
+  test('an account that may make no roles is told what its administrator is to run, and works once that is done', async () => {
+    await inScratch(async (scratch, name) => {
+      const account = `plain_${randomUUID().slice(0, 8)}`
+      await sql.unsafe(`create role ${account} login password 'plain'`)
+      await sql.unsafe(`alter database ${name} owner to ${account}`)
+      const url = new URL(address(name))
+      url.username = account
+      url.password = 'plain'
+      const plain = postgres(url.href, { max: 1, onnotice: () => undefined })
+      try {
+        await migrate(plain, 'db/migrations')
+        await expect(plain.begin(grantRights)).rejects.toThrow(
+          /create role loom_bench nologin; grant loom_bench to ACCOUNT; then start again/,
+        )
+        await sql.unsafe(`grant loom_bench to ${account}`)
+        await plain.begin(grantRights)
+        const seen = await onBench({ benchId: DESK, role: 'owner' }, (tx) => tx`select id from builds`, plain)
+        expect(seen).toHaveLength(0)
+      } finally {
+        await plain.end()
+        await scratch.unsafe(
+          `reassign owned by ${account} to current_user; drop owned by ${account}; drop role ${account}`,
+        )
+      }
+    })
+  })
 
   test('a store of a newer version is refused with a sentence and left alone', async () => {
     await inScratch(async (scratch) => {
