@@ -224,6 +224,12 @@ test.each(['sheet', 'bench', 'machines'])('/%s does not scroll sideways on a pho
     client: document.documentElement.clientWidth,
   }))
   expect(scroll).toBeLessThanOrEqual(client)
+  // The stage that is open is seen among the stages, wherever it stands in their row.
+  await page.reload()
+  await page.waitForFunction(() => {
+    const box = document.querySelector('nav[aria-label="Stages"] [aria-current]')?.getBoundingClientRect()
+    return box !== undefined && box.left >= 0 && box.right <= window.innerWidth
+  })
 })
 
 test('a finding opens, shows its place and is mended with one press', async () => {

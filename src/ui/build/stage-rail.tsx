@@ -3,6 +3,7 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
+import { useEffect, useRef } from 'react'
 import type { Severity } from '@/core/rules/engine/rule'
 import { SeverityCounts } from '@/ui/shared/severity'
 import { useIsJudged, useVerdicts } from '@/ui/session/context'
@@ -25,10 +26,18 @@ function Counts({ of }: { readonly of: Stage }) {
 export function StageRail({ buildId }: { readonly buildId: string }) {
   const path = usePathname()
   const isJudged = useIsJudged()
+  const rail = useRef<HTMLElement>(null)
+  // On a narrow page the row is longer than the page: the stage that is open is brought into its middle.
+  useEffect(() => {
+    const open = rail.current?.querySelector<HTMLElement>('[aria-current]')
+    if (rail.current === null || open === null || open === undefined) return
+    rail.current.scrollLeft = open.offsetLeft - (rail.current.clientWidth - open.clientWidth) / 2
+  }, [path])
   return (
     <nav
+      ref={rail}
       aria-label="Stages"
-      className="flex gap-1 overflow-x-auto border-thread bg-weft p-2 max-md:border-b md:w-[5.5rem] md:shrink-0 xl:w-[10rem] md:flex-col md:border-r print:hidden"
+      className="relative flex gap-1 overflow-x-auto border-thread bg-weft p-2 max-md:border-b md:w-[5.5rem] md:shrink-0 xl:w-[10rem] md:flex-col md:border-r print:hidden"
     >
       {STAGES.map((stage, index) => {
         const { id, name, hint, Icon, owns } = stage
@@ -41,7 +50,7 @@ export function StageRail({ buildId }: { readonly buildId: string }) {
             aria-current={isOpen ? 'page' : undefined}
             aria-keyshortcuts={`Alt+${index + 1}`}
             className={clsx(
-              'flex items-start gap-2 rounded-md border px-2.5 py-2 md:max-xl:flex-col md:max-xl:items-center md:max-xl:gap-1 md:max-xl:px-1 md:max-xl:text-center',
+              'flex items-start gap-2 rounded-md border px-2.5 py-2 max-md:items-center md:max-xl:flex-col md:max-xl:items-center md:max-xl:gap-1 md:max-xl:px-1 md:max-xl:text-center',
               isOpen ? 'border-thread bg-cloth font-semibold' : 'border-transparent hover:bg-cloth',
             )}
           >

@@ -96,7 +96,7 @@ export function ShelfRow({ shelfPart, onChanged }: MenuProps) {
           <p className="line-clamp-2 leading-tight font-semibold" title={part.name}>
             {part.name}
           </p>
-          <p className="flex justify-between gap-2 text-[13px] leading-tight text-faded">
+          <p className="flex justify-between gap-x-2 text-[13px] leading-tight text-faded max-xl:flex-wrap">
             <span>
               {origin !== 'demo' && (
                 <span

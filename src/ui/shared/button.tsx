@@ -15,9 +15,9 @@ interface ButtonProps extends ComponentProps<'button'> {
 
 const shape = (small: boolean) =>
   clsx(
-    'inline-flex items-center justify-center gap-1.5 rounded-md border font-medium whitespace-nowrap disabled:opacity-45',
+    'inline-flex items-center justify-center gap-1.5 rounded-md border font-medium whitespace-nowrap disabled:opacity-45 [&>svg]:shrink-0',
     // A thumb needs 44 px.
-    'max-sm:min-h-[44px] max-sm:min-w-[44px]',
+    'max-sm:min-h-[44px] max-sm:min-w-[44px] max-sm:shrink-0',
     small ? 'min-h-7 px-2 text-[13px]' : 'min-h-9 px-3',
   )
 
