@@ -163,17 +163,19 @@ async function digests(sql: Sql): Promise<ReadonlyMap<string, string>> {
 
 /** Brings a copy of a store up to date; an error where any build is then not what it was. */
 async function updateCopy(sql: Sql, folder: string): Promise<void> {
-  const before = await digests(sql)
-  const names = await migrate(sql, folder)
+  const due = await migrationsDue(sql, folder)
+  if (due.length > 0) {
+    const before = await digests(sql)
+    await migrate(sql, folder)
+    const after = await digests(sql)
+    const changed = [...before.keys()].filter((id) => after.get(id) !== before.get(id))
+    if (changed.length > 0)
+      throw new LoomError(
+        'REQUEST_REFUSED',
+        `The update (${due.join(', ')}) would change ${countOf(changed.length, 'build')}: ${changed.slice(0, 5).join(', ')}.`,
+      )
+  }
   await sql.begin(grantRights)
-  if (names.length === 0) return
-  const after = await digests(sql)
-  const changed = [...before.keys()].filter((id) => after.get(id) !== before.get(id))
-  if (changed.length > 0)
-    throw new LoomError(
-      'REQUEST_REFUSED',
-      `The update (${names.join(', ')}) would change ${countOf(changed.length, 'build')}: ${changed.slice(0, 5).join(', ')}.`,
-    )
 }
 
 /** Says what is wrong, mends it if asked to; gives whether anything is left that is wrong. */

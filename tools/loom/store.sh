@@ -68,11 +68,22 @@ must_be_backup() { # FILE
     die "$1 is no backup of Gentle Loom, or it was cut short. Nothing was changed."
 }
 
-fill_and_check() { # FILE URL [FOLDER-OF-DB]; 1 where what came out is not sound
+fill_and_check() { # FILE URL FOLDER-OF-DB; 1 where what came out is not sound
   pg_client pg_restore "$2" --exit-on-error --no-owner --no-privileges "$1" || return 1
   local code=0
-  DATABASE_URL=$2 node "$doctor" "${3:-$root}" --migrate || code=$?
+  DATABASE_URL=$2 node "$doctor" "$3" --migrate || code=$?
   [ "$code" -ne 2 ]
+}
+
+# Says words of SQL to a store, outside of any transaction.
+tell_store() { pg_client psql "$1" -XAtq -c "set client_min_messages = warning" -c "$2"; } # URL WORDS
+
+# A new database beside the one of URL, filled from a backup and looked through; 1, and none, where that does not go well.
+fill_beside() { # FILE URL NAME [FOLDER-OF-DB]
+  tell_store "$2" "drop database if exists $3" && tell_store "$2" "create database $3" || return 1
+  fill_and_check "$1" "$(in_database "$2" "$3")" "${4:-$root}" && return 0
+  tell_store "$2" "drop database if exists $3"
+  return 1
 }
 
 # The migrations that a store of an older version lacks; nothing for one that is new or up to date.
@@ -83,22 +94,20 @@ updates_due() { # APP
 # A store is brought up to date only after a copy of it was, and every build there came out as it was. The file by which
 # it was copied stays, until the next update.
 try_update() { # APP
-  local direct=${LOOM_LISTEN_URL:-$DATABASE_URL} copy=gentle_loom_copy file=$data/before-update.backup is_sound=1
+  local direct=${LOOM_LISTEN_URL:-$DATABASE_URL} copy=gentle_loom_copy file=$data/before-update.backup
   # Of several hosts, the one that takes writes.
   local -x PGTARGETSESSIONATTRS=read-write
   need_doctor
-  if [ "$(pg_client psql "$direct" -XAtqc "select rolcreatedb or rolsuper from pg_roles where rolname = current_user")" != t ]; then
+  if [ "$(tell_store "$direct" "select rolcreatedb or rolsuper from pg_roles where rolname = current_user")" != t ]; then
     say "the store is of an older version, and its account may make no databases: the update is not tried on a copy first. It is done as a whole or not at all."
     return 0
   fi
   say "the store is of an older version; its update is tried on a copy first ..."
   mkdir -p "$data"
   write_backup "$file" "$direct"
-  pg_client psql "$direct" -XAtqc "drop database if exists $copy" 2>/dev/null && pg_client psql "$direct" -XAtqc "create database $copy" ||
-    die "The copy could not be made; see above. The store is as it was."
-  fill_and_check "$file" "$(in_database "$direct" "$copy")" "$1" || is_sound=''
-  pg_client psql "$direct" -XAtqc "drop database if exists $copy"
-  [ -n "$is_sound" ] || die "The copy could not be brought up to date; see above. The store is as it was: use the version before."
+  fill_beside "$file" "$direct" "$copy" "$1" ||
+    die "The copy could not be brought up to date; see above. The store is as it was: use the version before."
+  tell_store "$direct" "drop database $copy"
   say "it went well with the copy. The store from before is kept in $file."
 }
 
@@ -120,10 +129,10 @@ restore_store() {
 
 restore_into() { # FILE URL
   local tables
-  tables=$(pg_client psql "$2" -XAtqc "select count(*) from pg_tables where schemaname = 'public'") ||
+  tables=$(tell_store "$2" "select count(*) from pg_tables where schemaname = 'public'") ||
     die "The database cannot be reached; see above. Nothing was changed."
   [ "$tables" = 0 ] || die "The database holds $tables tables already; restore into an empty one. Nothing was changed."
-  fill_and_check "$1" "$2" || die "The backup could not be brought in whole; see above. Empty the database before trying again."
+  fill_and_check "$1" "$2" "$root" || die "The backup could not be brought in whole; see above. Empty the database before trying again."
   say "the store is restored. DATABASE_URL=… ./loom start serves it."
 }
 
@@ -133,12 +142,7 @@ restore_here() { # FILE
   [ -z "${DATABASE_URL:-}" ] || die "DATABASE_URL is set: say ./loom restore FILE --into \"\$DATABASE_URL\", or unset it for the private store."
   open_store
   other_users && die "The store is in use: stop ./loom start first. Nothing was changed."
-  ask_cluster postgres "drop database if exists $fresh" >/dev/null
-  ask_cluster postgres "create database $fresh" >/dev/null
-  if ! fill_and_check "$1" "$(database_url "$fresh")"; then
-    ask_cluster postgres "drop database if exists $fresh" >/dev/null
-    die "The backup could not be brought in; see above. The store is as it was."
-  fi
+  fill_beside "$1" "$DATABASE_URL" "$fresh" || die "The backup could not be brought in; see above. The store is as it was."
   before=gentle_loom_before_$(date +%Y%m%d_%H%M%S)
   ask_cluster postgres "alter database gentle_loom rename to $before" >/dev/null &&
     ask_cluster postgres "alter database $fresh rename to gentle_loom" >/dev/null || die "The restored store could not be put in place; see docs/keeping.md."

@@ -61,7 +61,6 @@ function EntryField({ asked, message, registered }: EntryFieldProps) {
         {kind === 'password' && (
           <Button
             tone="quiet"
-            className="shrink-0"
             title={isShown ? 'Hide what is typed' : 'Show what is typed'}
             aria-label={`Show what is typed: ${label}`}
             aria-pressed={isShown}

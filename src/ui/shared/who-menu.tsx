@@ -20,7 +20,7 @@ export function WhoMenu({ isAmongMany = false }: { readonly isAmongMany?: boolea
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
         <Button tone="quiet" small title="Your bench and your account" className="max-w-56">
-          <CircleUserRound size={17} aria-hidden className="shrink-0" />
+          <CircleUserRound size={17} aria-hidden />
           <span className={`truncate ${isAmongMany ? 'max-xl:sr-only' : 'max-sm:sr-only'}`}>
             {bench === undefined ? name : `${name}, ${bench.name}`}
           </span>

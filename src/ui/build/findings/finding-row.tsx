@@ -63,7 +63,7 @@ function Mends({ finding }: { readonly finding: Finding }) {
                 mend === looked && 'border-woad',
               )}
             >
-              <ArrowRight size={14} aria-hidden className="shrink-0 text-woad" /> {mendText(mend)}
+              <ArrowRight size={14} aria-hidden className="text-woad" /> {mendText(mend)}
             </Button>
           </li>
         ))}
